@@ -1,0 +1,13 @@
+/**
+ * The one public face of the computation.
+ *
+ * Pure: same input, same answer; no clock, no randomness, no input or output. Lengths mm, times minutes or ISO instants,
+ * temperatures °C, humidity % RH. Expected failures are returned as problems; programming errors throw.
+ */
+export * from './problem/index.ts';
+export * from './units/index.ts';
+export * from './materials/index.ts';
+export * from './piece/index.ts';
+export * from './dry/index.ts';
+export * from './plan/index.ts';
+export * from './match/index.ts';

@@ -1,0 +1,7 @@
+export { judgeStack, matchLayers, strengthsOfStack, type Candidate, type MatchResult, type Preferences, type Refusal } from './matchLayers.ts';
+export { RULES } from './rules/index.ts';
+export { CHANGE_KINDS, type ChangeKind } from './changes.ts';
+export type { Mend } from './mends.ts';
+export type { Confidence, Life, Strengths } from './score.ts';
+export type { DecidingFigure, Finding, Judgement, Rule, Schools, Verdict } from './context.ts';
+export { DEFAULT_SCHOOLS } from './schools.ts';

@@ -1,0 +1,245 @@
+import type { Catalogue, Method, Product } from '../materials/index.ts';
+import type { Problem } from '../problem/index.ts';
+import { PRIORITIES, type Brief, type Priority, type Stack } from '../piece/index.ts';
+import type { Finding, Rule, Schools, Situation } from './context.ts';
+import { judgeWhole, ruleBook, STANDARD_BOOK, type RuleBook } from './judge.ts';
+import { findMend, type Mend } from './mends.ts';
+import { DEFAULT_SCHOOLS } from './schools.ts';
+import { dryingMemo, strengthsOf, utility, type Strengths } from './score.ts';
+import { productsFor, searchMethod, type Found, type SearchCount } from './search.ts';
+import { situationOf } from './situation.ts';
+
+/** One stack of layers that stands, or that only a test patch can decide. */
+export interface Candidate {
+  readonly id: string;
+  readonly methodId: string;
+  readonly keyId: string;
+  /** "Exterior latex, permanent film stencil". */
+  readonly title: string;
+  /** The clause of the piece's sentence. */
+  readonly clause: string;
+  readonly stack: Stack;
+  readonly findings: readonly Finding[];
+  readonly strengths: Strengths;
+  /** What it is the best of all at. */
+  readonly bestAt: readonly Priority[];
+}
+
+/** A way of working that is refused, with what stands in its way and the smallest way out. */
+export interface Refusal {
+  readonly methodId: string;
+  /** Set where only this product of the method is refused. */
+  readonly keyId: string | null;
+  readonly title: string;
+  readonly blockers: readonly Finding[];
+  readonly mend: Mend | null;
+}
+
+export interface MatchResult {
+  readonly ranked: readonly Candidate[];
+  /** Candidates that stand but are no better at anything than those ranked. */
+  readonly folded: readonly Candidate[];
+  readonly refused: readonly Refusal[];
+  readonly unknown: readonly Candidate[];
+  /** Operations placed and judged, and complete stacks. */
+  readonly considered: { readonly operations: number; readonly stacks: number };
+  readonly problems: readonly Problem[];
+}
+
+export interface Preferences {
+  readonly priority?: Priority;
+  readonly schools?: Partial<Schools>;
+  /** Leave the ways out unsearched: they are not needed for a ranking. */
+  readonly withoutMends?: boolean;
+  /** Other rules than the standard ones; for tests of the rules themselves. */
+  readonly rules?: readonly Rule[];
+}
+
+const MOST_RANKED = 7;
+const MOST_FOLDED = 12;
+const MOST_BLOCKS = 5; // deeper than this no single change is worth telling
+const SINGLE_PRIORITIES = PRIORITIES.filter((priority) => priority !== 'balanced');
+
+const capitalised = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
+
+const productIn = (found: Found, role: string, catalogue: Catalogue): Product | undefined => {
+  const operation = found.operations.find((one) => one.op === 'apply' && one.role === role);
+  return operation?.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
+};
+
+const filled = (method: Method, key: string, mask: string, film: string): string =>
+  method.clause
+    .replace('{key}', key)
+    .replace(/a \{mask\}/, `${/^[aeiou]/.test(mask) ? 'an' : 'a'} ${mask}`)
+    .replace('{mask}', mask)
+    .replace('{film}', film);
+
+/** Fills the clause of a method: {key}, {mask} and {film} by the names of its products. */
+const clauseOf = (found: Found, catalogue: Catalogue): string =>
+  filled(found.method, found.key.name, productIn(found, 'mask', catalogue)?.name ?? 'stencil', productIn(found, 'film', catalogue)?.name ?? 'film');
+
+interface Scored {
+  readonly found: Found;
+  readonly strengths: Strengths;
+  readonly values: Readonly<Record<Priority, number>>;
+}
+
+const scored = (found: Found, situation: Situation, dryMinutes: ReturnType<typeof dryingMemo>): Scored => {
+  const strengths = strengthsOf(found, situation, dryMinutes);
+  return { found, strengths, values: Object.fromEntries(PRIORITIES.map((priority) => [priority, utility(strengths, found.findings, situation, priority)])) as Record<Priority, number> };
+};
+
+const fingerprint = (found: Found): string => `${found.method.id}:${found.operations.flatMap((operation) => (operation.op === 'apply' && operation.role !== 'prep' ? [operation.productId] : [])).join('+')}`;
+
+const candidateOf = ({ found, strengths }: Scored, bestAt: readonly Priority[], catalogue: Catalogue): Candidate => {
+  const clause = clauseOf(found, catalogue);
+  const finish = productIn(found, 'finish', catalogue);
+  return {
+    id: fingerprint(found),
+    methodId: found.method.id,
+    keyId: found.key.id,
+    title: `${capitalised(clause)}${finish && finish.id !== found.key.id ? `, under ${finish.name}` : ''}`,
+    clause,
+    stack: { methodId: found.method.id, operations: [...found.operations] },
+    findings: found.findings,
+    strengths,
+    bestAt,
+  };
+};
+
+/** Keeps the best per strength of each method and key product while the search runs, so that thousands need no memory. */
+class Bests {
+  private readonly best = new Map<string, Scored>();
+  add(entry: Scored, priorities: readonly Priority[]): void {
+    for (const priority of priorities) {
+      const key = `${entry.found.method.id}/${entry.found.key.id}/${priority}`;
+      const held = this.best.get(key);
+      if (!held || entry.values[priority] > held.values[priority]) this.best.set(key, entry);
+    }
+  }
+  all(): Scored[] {
+    return [...new Map([...this.best.values()].map((entry) => [fingerprint(entry.found), entry])).values()];
+  }
+}
+
+const isUnknown = ({ findings }: Found): boolean => findings.some(({ verdict }) => verdict === 'unknown');
+
+const byPriority = (priority: Priority) => (left: Scored, right: Scored) => right.values[priority] - left.values[priority] || (fingerprint(left.found) < fingerprint(right.found) ? -1 : 1);
+
+/** At most seven: the best overall for what matters most, the best of each method, the best at each strength. */
+const selected = (all: readonly Scored[], priority: Priority): { ranked: Scored[]; folded: Scored[] } => {
+  const ordered = [...all].sort(byPriority(priority));
+  const chosen = new Set<Scored>(ordered.slice(0, 1));
+  for (const strength of SINGLE_PRIORITIES) {
+    const best = [...all].sort(byPriority(strength))[0];
+    if (best && chosen.size < MOST_RANKED) chosen.add(best);
+  }
+  // then the best of every method, then of every key product
+  for (const group of [({ found }: Scored) => found.method.id, ({ found }: Scored) => `${found.method.id}/${found.key.id}`]) {
+    const seen = new Set([...chosen].map(group));
+    for (const entry of ordered) {
+      if (chosen.size >= MOST_RANKED) break;
+      if (seen.has(group(entry))) continue;
+      seen.add(group(entry));
+      chosen.add(entry);
+    }
+  }
+  return { ranked: [...chosen].sort(byPriority(priority)), folded: ordered.filter((entry) => !chosen.has(entry)).slice(0, MOST_FOLDED) };
+};
+
+/** The stack of a method that collects the fewest refusals, to say what stands in its way. */
+const leastRefused = (situation: Situation, method: Method, keyId: string | undefined, book: RuleBook, count: SearchCount): Found | null => {
+  for (let allowedBlocks = 1; allowedBlocks <= MOST_BLOCKS; allowedBlocks += 1) {
+    let least: Found | null = null;
+    searchMethod(situation, method, book, { allowedBlocks, ...(keyId === undefined ? {} : { keyId }), onFound: (found) => ((least = found), true) }, count);
+    if (least) return least;
+  }
+  return null;
+};
+
+const keyProducts = (method: Method, catalogue: Catalogue): readonly Product[] => productsFor(method.slots.find(({ key }) => key)!, catalogue.products);
+
+/**
+ * Searches the stacks of every method for one part and judges them by the rules.
+ *
+ * @param brief       the part with its use, the workshop, the number of pieces
+ * @param preferences what matters most (default: the part's own), schools of practice
+ * @returns at most seven ranked stacks, those only a test patch can decide, every refusal with its way out; `problems` where the
+ *          brief names things that the catalogue does not hold
+ */
+export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Preferences = {}): MatchResult => {
+  const schools = { ...DEFAULT_SCHOOLS, ...preferences.schools };
+  const book = preferences.rules ? ruleBook(preferences.rules) : STANDARD_BOOK;
+  const priority = preferences.priority ?? brief.part.priority;
+  const read = situationOf(brief, catalogue, schools);
+  if (!read.ok) return { ranked: [], folded: [], refused: [], unknown: [], considered: { operations: 0, stacks: 0 }, problems: read.problems };
+  const { situation } = read;
+  const count: SearchCount = { judged: 0, complete: 0 };
+  const dryMinutes = dryingMemo(situation);
+  const known = new Bests();
+  const open = new Bests();
+  const standing = new Set<string>();
+  for (const method of catalogue.methods)
+    searchMethod(situation, method, book, {
+      allowedBlocks: 0,
+      onFound: (found) => {
+        standing.add(`${method.id}/${found.key.id}`);
+        const entry = scored(found, situation, dryMinutes);
+        if (isUnknown(found)) open.add(entry, ['balanced']);
+        else known.add(entry, PRIORITIES);
+        return false;
+      },
+    }, count);
+
+  const all = known.all();
+  const { ranked, folded } = selected(all, priority);
+  const bestAt = (entry: Scored) => SINGLE_PRIORITIES.filter((strength) => all.every((other) => other.values[strength] <= entry.values[strength]));
+  const knownMethods = new Set(all.map(({ found }) => found.method.id));
+  const refused: Refusal[] = [];
+  const refuse = (method: Method, keyId: string | undefined, title: string) => {
+    const least = leastRefused(situation, method, keyId, book, count);
+    if (!least) return;
+    const blockers = least.findings.filter(({ verdict }) => verdict === 'blocks');
+    const mend = preferences.withoutMends ? null : findMend(situation, { method, ...(keyId === undefined ? {} : { keyId }) }, schools, book);
+    refused.push({ methodId: method.id, keyId: keyId ?? null, title, blockers, mend });
+  };
+  for (const method of catalogue.methods) {
+    const keys = keyProducts(method, catalogue);
+    if (!keys.some(({ id }) => standing.has(`${method.id}/${id}`))) refuse(method, undefined, method.name);
+    else for (const key of keys) if (!standing.has(`${method.id}/${key.id}`)) refuse(method, key.id, capitalised(filled(method, key.name, 'stencil', 'film')));
+  }
+  const openOnly = open.all().filter(({ found }) => !knownMethods.has(found.method.id));
+  return {
+    ranked: ranked.map((entry) => candidateOf(entry, bestAt(entry), catalogue)),
+    folded: folded.map((entry) => candidateOf(entry, [], catalogue)),
+    refused,
+    unknown: openOnly.sort(byPriority(priority)).slice(0, MOST_RANKED).map((entry) => candidateOf(entry, [], catalogue)),
+    considered: { operations: count.judged, stacks: count.complete },
+    problems: [],
+  };
+};
+
+/**
+ * What the rules say of one stack, such as one edited by hand.
+ *
+ * @returns every finding in the order of the operations; blocks first read as refusals. Problems where ids are unknown
+ */
+export const judgeStack = (stack: Stack, brief: Brief, catalogue: Catalogue, preferences: Preferences = {}): { findings: readonly Finding[]; problems: readonly Problem[] } => {
+  const read = situationOf(brief, catalogue, { ...DEFAULT_SCHOOLS, ...preferences.schools });
+  if (!read.ok) return { findings: [], problems: read.problems };
+  const method = catalogue.methodById.get(stack.methodId);
+  const missing = stack.operations.flatMap((operation) => (operation.op === 'apply' && !catalogue.productById.has(operation.productId) ? [operation.productId] : []));
+  if (!method || missing.length)
+    return { findings: [], problems: [{ code: 'unknown-product', given: `The stack names ${method ? missing.join(', ') : `the method "${stack.methodId}"`}.`, allowed: 'methods and products of the catalogue.', todo: 'Swap it for one from the list.' }] };
+  return { findings: judgeWhole(read.situation, method, stack, preferences.rules ? ruleBook(preferences.rules) : STANDARD_BOOK), problems: [] };
+};
+
+/** The strengths of one stack, such as one edited by hand, in the same terms as the ranked ones; null where it names unknown things. */
+export const strengthsOfStack = (stack: Stack, brief: Brief, catalogue: Catalogue): Strengths | null => {
+  const read = situationOf(brief, catalogue, DEFAULT_SCHOOLS);
+  const method = catalogue.methodById.get(stack.methodId);
+  const key = catalogue.products.find(({ id }) => stack.operations.some((operation) => operation.op === 'apply' && operation.productId === id));
+  if (!read.ok || !method || !key) return null;
+  const findings = judgeWhole(read.situation, method, stack, STANDARD_BOOK);
+  return strengthsOf({ method, key, operations: stack.operations, findings, blocks: 0 }, read.situation, dryingMemo(read.situation));
+};

@@ -1,0 +1,175 @@
+import { AIRS, rankIn } from '../../materials/index.ts';
+import { dryTime, dewPoint } from '../../dry/index.ts';
+import { formatLength, formatTemperature } from '../../units/index.ts';
+import { aboutProduct, blocks, cautions, figureOf, takesAway, type ProductContext, type Rule } from '../context.ts';
+
+const CUT: readonly ('mask' | 'film')[] = ['mask', 'film'];
+const TOOL_WORDS: Readonly<Record<string, string>> = { cutter: 'a cutter', press: 'a press or iron', heatGun: 'a heat gun or torch', oven: 'an oven', turner: 'a turner' };
+const AIR_WORDS: Readonly<Record<string, string>> = { room: 'a room', ventilated: 'a well ventilated room', outdoors: 'a place outdoors' };
+const LOOK_WORDS: Readonly<Record<string, string>> = { opaque: 'opaque colour', colours: 'several colours', gradient: 'a gradient', grain: 'colour that lets the grain show', frosted: 'a frosted look', bareMetal: 'bare metal', burnt: 'a burnt look', metallic: 'a metallic look', glitter: 'glitter', noEdge: 'no edge to feel' };
+
+/** Drying stages that the work itself waits for, so that the workshop's climate must allow them. */
+const workingStages = ({ product }: ProductContext) => (['touch', 'recoat'] as const).filter((stage) => product.dry[stage]);
+
+export const artwork: readonly Rule[] = [
+  aboutProduct({
+    id: 'stroke-for-film',
+    reads: 'product',
+    topic: 'artwork',
+    about: 'Every film and sheet has a thinnest stroke that it can be cut and weeded to.',
+    at: CUT,
+    test: ({ product, strokeMm }) => {
+      if (!product.minStroke || strokeMm === null) return null;
+      const { typical } = product.minStroke;
+      return strokeMm < typical ? blocks(`the thinnest stroke is ${formatLength(strokeMm)} and ${product.name} needs ${formatLength(typical)}`, 'Enlarge the design, thicken its strokes, or use a finer film.', product.minStroke.basis, figureOf(product, 'thinnest stroke', product.minStroke)) : null;
+    },
+  }),
+  aboutProduct({
+    id: 'web-for-mask',
+    reads: 'product',
+    topic: 'artwork',
+    about: 'The material left between openings must be wide enough to hold.',
+    at: CUT,
+    test: ({ product, webMm }) => {
+      if (!product.minWeb || webMm === null) return null;
+      const { typical } = product.minWeb;
+      return webMm < typical ? blocks(`the thinnest web is ${formatLength(webMm)} and ${product.name} needs ${formatLength(typical)}`, 'Enlarge the design, widen the web, or use a finer film.', product.minWeb.basis, figureOf(product, 'thinnest web', product.minWeb)) : null;
+    },
+  }),
+  aboutProduct({
+    id: 'stroke-on-pile',
+    reads: 'product',
+    topic: 'artwork',
+    about: 'On open pile thin strokes are lost.',
+    at: ['medium'],
+    test: ({ surface, strokeMm, catalogue: { limits } }) =>
+      surface.properties.texture === 'brush' && strokeMm !== null && strokeMm < limits.pileStroke.typical
+        ? blocks(`strokes of ${formatLength(strokeMm)} are lost in the pile: it needs ${formatLength(limits.pileStroke.typical)}`, 'Enlarge the design or thicken its strokes.', limits.pileStroke.basis, { of: surface.name, label: 'thinnest stroke', figure: limits.pileStroke })
+        : null,
+  }),
+  aboutProduct({
+    id: 'hand-cutting',
+    reads: 'product',
+    topic: 'artwork',
+    about: 'By hand, fine strokes cannot be cut.',
+    at: CUT,
+    test: ({ workshop, strokeMm, product, catalogue: { limits } }) => {
+      if (workshop.tools.includes('cutter') || !product.minStroke) return null;
+      if (strokeMm === null) return cautions('cut by hand, fine strokes are hard, and the thinnest stroke has not been said', `Keep strokes at ${formatLength(limits.handCutStroke.typical)} or more.`, limits.handCutStroke.basis);
+      return strokeMm < limits.handCutStroke.typical ? blocks(`strokes of ${formatLength(strokeMm)} cannot be cut by hand`, 'Use a cutter, or enlarge the design.', limits.handCutStroke.basis, { of: 'cutting by hand', label: 'thinnest stroke', figure: limits.handCutStroke }) : null;
+    },
+  }),
+];
+
+export const workshop: readonly Rule[] = [
+  aboutProduct({
+    id: 'air-for-fumes',
+    reads: 'product',
+    topic: 'workshop',
+    about: 'Fumes need ventilation or a place outdoors.',
+    at: ['prep', 'ground', 'groundSeal', 'medium', 'finish', 'hold', 'film'],
+    safety: true,
+    test: ({ product, workshop: place }) =>
+      rankIn(AIRS, product.air) > rankIn(AIRS, place.air) ? blocks(`${product.name} needs ${AIR_WORDS[product.air]}, and the best air here is ${AIR_WORDS[place.air]}`, `Work in ${AIR_WORDS[product.air]}, or use a product without fumes.`, 'label-typical') : null,
+  }),
+  aboutProduct({
+    id: 'tools-at-hand',
+    reads: 'product',
+    topic: 'workshop',
+    about: 'Some products need a tool.',
+    at: ['film', 'medium', 'finish'],
+    test: ({ product, workshop: place }) => {
+      const missing = product.tools.find((tool) => !place.tools.includes(tool));
+      return missing ? blocks(`${product.name} needs ${TOOL_WORDS[missing]}`, `Borrow ${TOOL_WORDS[missing]}, or choose another method.`, 'label-typical') : null;
+    },
+  }),
+  aboutProduct({
+    id: 'climate-gates',
+    reads: 'product',
+    topic: 'workshop',
+    about: 'Each product has a coldest, hottest and dampest air to work in.',
+    at: ['ground', 'groundSeal', 'medium', 'film', 'finish', 'edgeSeal'],
+    test: ({ product, workshop: { temperatureC, relativeHumidity } }) => {
+      const gates = product.gates;
+      if (gates?.minC && temperatureC < gates.minC.typical) return blocks(`${product.name} needs ${formatTemperature(gates.minC.typical)}, and the workshop is at ${formatTemperature(temperatureC)}`, 'Warm the workshop, or wait for a warmer day.', gates.minC.basis, figureOf(product, 'coldest', gates.minC));
+      if (gates?.maxC && temperatureC > gates.maxC.typical) return blocks(`${product.name} may be used up to ${formatTemperature(gates.maxC.typical)}, and the workshop is at ${formatTemperature(temperatureC)}`, 'Work in the cool of the day.', gates.maxC.basis, figureOf(product, 'hottest', gates.maxC));
+      if (gates?.maxRh && relativeHumidity > gates.maxRh.typical) return blocks(`${product.name} blushes above ${gates.maxRh.typical} % humidity, and the workshop is at ${relativeHumidity} %`, 'Dry the air, or wait for a drier day.', gates.maxRh.basis, figureOf(product, 'dampest', gates.maxRh));
+      return null;
+    },
+  }),
+  aboutProduct({
+    id: 'dries-here',
+    reads: 'product',
+    topic: 'workshop',
+    about: 'A coat that does not dry in the workshop cannot be planned.',
+    at: ['prep', 'ground', 'groundSeal', 'medium', 'finish', 'edgeSeal'],
+    test: (context) => {
+      const { product, workshop: climate } = context;
+      for (const stage of workingStages(context)) {
+        const read = dryTime(product, stage, climate);
+        if (!read.ok) return blocks(`${product.name} will not dry in the workshop at ${formatTemperature(climate.temperatureC)} and ${climate.relativeHumidity} %`, 'Warm or dry the workshop.', 'physics');
+      }
+      return null;
+    },
+  }),
+  {
+    id: 'damp-air',
+    topic: 'workshop',
+    about: 'Damp air slows every waterborne coat and dulls sprays.',
+    at: 'piece',
+    test: ({ workshop: { temperatureC, relativeHumidity }, catalogue: { limits } }) =>
+      relativeHumidity > limits.dampAir.typical ? cautions(`at ${relativeHumidity} % humidity coats dry slowly (dew point ${formatTemperature(Math.round(dewPoint(temperatureC, relativeHumidity)))})`, 'Dry the air or wait for a drier day.', limits.dampAir.basis, { of: 'the air', label: 'dampest', figure: limits.dampAir }) : null,
+  },
+];
+
+export const look: readonly Rule[] = [
+  {
+    id: 'look-wanted',
+    topic: 'look',
+    about: 'The method must give the look that is wanted.',
+    at: 'piece',
+    test: ({ designs, method }) => {
+      const wanted = designs.find((design) => design.look !== 'any' && !method.looks.includes(design.look));
+      return wanted ? blocks(`${LOOK_WORDS[wanted.look]} is wanted, and this gives ${method.looks.map((each) => LOOK_WORDS[each]).join(', ')}`, `Accept ${LOOK_WORDS[method.looks[0]!]}.`, 'practice') : null;
+    },
+  },
+  aboutProduct({
+    id: 'look-of-product',
+    reads: 'product',
+    topic: 'look',
+    about: 'Of the products that a method takes, only some give the look that is wanted.',
+    at: ['film', 'medium'],
+    test: ({ designs, product }) => {
+      const wanted = designs.find((design) => design.look !== 'any' && design.look !== 'noEdge' && product.looks && !product.looks.includes(design.look));
+      return wanted ? blocks(`${product.name} does not give ${LOOK_WORDS[wanted.look]}`, 'Choose a product that does.', 'practice') : null;
+    },
+  }),
+  {
+    id: 'must-come-off',
+    topic: 'look',
+    about: 'Some ways of working can never be undone.',
+    at: 'piece',
+    test: ({ use, method }) => (use.mustComeOff === 'yes' && method.reversible === 'no' ? blocks('it must come off again, and this does not', 'Use a removable film, or let it stay for good.', 'practice') : null),
+  },
+  aboutProduct({
+    id: 'film-comes-off',
+    reads: 'product',
+    topic: 'look',
+    about: 'Strong glue leaves marks when film is taken off.',
+    at: ['film'],
+    test: ({ use, product }) => (use.mustComeOff === 'yes' && product.tack === 'high' ? cautions(`${product.name} leaves glue behind when it is taken off`, 'Use removable film, or warm it and pull slowly.', 'practice') : null),
+  }),
+  aboutProduct({
+    id: 'dark-film-on-pane',
+    reads: 'product',
+    topic: 'heat',
+    about: 'Dark film on insulating or wired glass can crack it in the sun.',
+    at: ['film', 'medium'],
+    test: ({ surface, designs, product }) =>
+      surface.base.properties.traits.includes('cracksUnderDarkFilm') && !takesAway(product)
+        ? designs.every(({ tone }) => tone === 'light')
+          ? cautions('even pale film warms insulating glass', 'Keep it small and away from the edges.', 'practice')
+          : blocks('a dark film can crack this glass by heat in the sun', 'Use a pale or frosted film in small pieces.', 'practice')
+        : null,
+  }),
+];

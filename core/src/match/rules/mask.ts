@@ -1,0 +1,147 @@
+import { TEXTURES, rankIn, type Product } from '../../materials/index.ts';
+import { aboutProduct, blocks, cautions, favours, figureOf, takesAway, unknown, type Rule } from '../context.ts';
+
+const wettingOf = (product: Product): 'water' | 'solvent' | 'gel' | 'acid' | 'paste' => {
+  if (product.attacks === 'coating') return 'gel';
+  if (product.attacks === 'silica') return 'acid';
+  if (product.attacks === 'rawWood') return 'paste';
+  return product.carrier === 'solvent' || product.carrier === 'oil' ? 'solvent' : 'water';
+};
+const isAdhesive = (product: Product): boolean => product.tack === 'low' || product.tack === 'lowMid' || product.tack === 'mid' || product.tack === 'high';
+
+export const mask: readonly Rule[] = [
+  aboutProduct({
+    id: 'mask-wants-texture',
+    topic: 'mask',
+    about: 'A mask closes its edge only on a surface smooth enough for it.',
+    at: ['mask'],
+    test: ({ top, product }) => {
+      const limit = product.texture?.masks;
+      if (!limit) return null;
+      if (top.texture === 'unknown') return unknown(`how coarse the surface is has not been said, and ${product.name} may not close on it`, 'Drag a fingernail across it, and say smooth, fine, grain, weave or rough.', 'practice');
+      return rankIn(TEXTURES, top.texture) > rankIn(TEXTURES, limit) ? blocks(`${product.name} does not lie down on so coarse a surface`, 'Pin a card or liner-paper stencil instead.', 'practice') : null;
+    },
+  }),
+  aboutProduct({
+    id: 'mask-holds-on-fibre',
+    reads: 'product',
+    topic: 'mask',
+    about: 'On open pile nothing adhesive holds: pins and dots do.',
+    at: ['mask', 'hold'],
+    test: ({ surface, product }) => {
+      const { texture, porosity } = surface.properties;
+      const isPile = texture === 'brush' || (porosity === 'fibre' && texture === 'rough');
+      return isPile && product.tack !== 'pins' ? blocks(`${product.name} has nothing to hold on in open fibre`, 'Use a pinned stencil.', 'practice') : null;
+    },
+  }),
+  aboutProduct({
+    id: 'pins-want-fibre',
+    reads: 'product',
+    topic: 'mask',
+    about: 'Pins go only into soft material.',
+    at: ['mask', 'hold'],
+    test: ({ surface, product }) => (product.tack === 'pins' && surface.properties.flex !== 'bends' && surface.properties.texture !== 'rough' && surface.properties.texture !== 'unknown' ? blocks(`${product.name} cannot be pinned to something hard`, 'Use a stencil that sticks, or a sheet taped along its edge.', 'practice') : null),
+  }),
+  aboutProduct({
+    id: 'mask-wants-hold',
+    topic: 'mask',
+    about: 'A stencil without glue needs a hold.',
+    at: ['edgeSeal', 'medium'],
+    test: ({ top }) => (top.mask && (top.mask.product.tack === 'none' || top.mask.product.tack === 'pins') && !top.hold ? blocks(`${top.mask.product.name} lifts and the colour runs beneath it`, 'Tape, pin or spray-tack it down.', 'practice') : null),
+  }),
+  aboutProduct({
+    id: 'hold-fits-mask',
+    topic: 'mask',
+    about: 'Each hold suits its stencil: pins for card on fibre, tape or spray for sheets.',
+    at: ['hold'],
+    test: ({ top, product }) => {
+      if (!top.mask) return null;
+      if (top.mask.product.tack === 'pins') return product.tack === 'pins' ? null : blocks(`${product.name} does not hold ${top.mask.product.name} on fibre`, 'Use pins and glue dots.', 'practice');
+      return product.tack === 'pins' ? blocks(`${product.name} would pierce ${top.mask.product.name}`, 'Use tape or repositionable spray.', 'practice') : null;
+    },
+  }),
+  aboutProduct({
+    id: 'mask-against-medium',
+    topic: 'mask',
+    about: 'The mask must stand what is put on it.',
+    at: ['medium'],
+    test: ({ top, product }) => {
+      if (!top.mask) return null;
+      const wetting = wettingOf(product);
+      return top.mask.product.resists?.includes(wetting) ? null : blocks(`${top.mask.product.name} does not stand ${product.name}: it creeps under or eats through`, wetting === 'gel' || wetting === 'acid' ? 'Use permanent film as the stencil.' : 'Use an adhesive film as the stencil.', 'practice');
+    },
+  }),
+  aboutProduct({
+    id: 'etch-stencil-grade',
+    topic: 'mask',
+    about: 'Under creams and gels the firmest film keeps the edge.',
+    at: ['medium'],
+    test: ({ top, product }) => {
+      if (!top.mask || !takesAway(product) || product.attacks === 'rawWood' || top.mask.product.tack === 'high') return null;
+      return cautions(`${product.name} can creep under ${top.mask.product.name}, which holds less firmly`, 'Use permanent film as the stencil, and press its edges down well.', 'practice');
+    },
+  }),
+  aboutProduct({
+    id: 'edges-want-sealing',
+    topic: 'mask',
+    about: 'On grain and weave colour creeps under a mask whose edge is not sealed.',
+    at: ['medium'],
+    test: ({ top, product }) => {
+      if (!top.mask || takesAway(product) || top.hasEdgeSeal || product.body === 'gel') return null;
+      const coarse = rankIn(TEXTURES, top.texture);
+      if (coarse <= 0 || top.texture === 'brush') return null;
+      return cautions(`${product.name} creeps under the mask along the ${top.texture === 'weave' ? 'weave' : top.texture === 'grain' ? 'grain' : 'relief'}`, 'Seal the edge first with clear medium, or with another coat of the ground.', 'practice');
+    },
+  }),
+  aboutProduct({
+    id: 'seal-under-acetate',
+    topic: 'mask',
+    about: 'Edge seal dries slowly under a sheet that does not breathe.',
+    at: ['edgeSeal'],
+    test: ({ top }) => (top.mask?.product.flags.includes('breathesNot') ? cautions('edge seal takes 2 to 4 h under a sheet that does not breathe', 'Give it the time, or use an adhesive film.', 'practice') : null),
+  }),
+  aboutProduct({
+    id: 'seal-on-cloth',
+    reads: 'product',
+    topic: 'mask',
+    about: 'A clear medium stiffens cloth and would show; it has no place on open pile.',
+    at: ['edgeSeal'],
+    test: ({ surface }) => (surface.properties.porosity === 'fibre' ? blocks('a clear seal soaks into the fibre and shows', 'Leave it out and work nearly dry.', 'practice') : null),
+  }),
+  aboutProduct({
+    id: 'thin-medium-wicks',
+    topic: 'mask',
+    about: 'Thin stains run under a mask in open wood.',
+    at: ['medium'],
+    test: ({ top, product }) => (top.mask && product.body === 'thin' && top.porosity !== 'none' ? blocks(`${product.name} runs under the mask in open pores`, 'Use a gel stain.', 'practice') : null),
+  }),
+  aboutProduct({
+    id: 'islands-want-hold',
+    topic: 'mask',
+    about: 'Every loose island of a stencil needs a hold of its own.',
+    at: ['medium'],
+    test: ({ top, islands }) => {
+      if (!top.mask || isAdhesive(top.mask.product) || !islands) return null;
+      return cautions(`${islands} island${islands === 1 ? '' : 's'} must be placed one by one in ${top.mask.product.name}`, 'Add bridges to the design, or number the islands on a placement map.', 'practice');
+    },
+  }),
+  aboutProduct({
+    id: 'stencil-used-again',
+    reads: 'product',
+    topic: 'mask',
+    about: 'For many pieces a stencil that can be used again saves cutting.',
+    at: ['mask'],
+    test: ({ brief, product }) => {
+      if (brief.quantity < 2) return null;
+      if (product.uses && product.uses.typical >= brief.quantity) return favours(`one ${product.name} does all ${brief.quantity} pieces`, '', product.uses.basis, figureOf(product, 'uses', product.uses));
+      return null;
+    },
+  }),
+  aboutProduct({
+    id: 'wet-peel-fits-medium',
+    topic: 'mask',
+    about: 'Film left on wet-peel paint until it dries tears the edge.',
+    at: ['finish'],
+    test: ({ top }) => (top.mask ? blocks('the mask is still on under the finish', 'Unmask first.', 'practice') : null),
+  }),
+];

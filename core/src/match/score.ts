@@ -1,0 +1,115 @@
+import { BASIS_WEIGHT, type Figure, type Product } from '../materials/index.ts';
+import { dryTime } from '../dry/index.ts';
+import { waitsBefore, workFigure } from '../plan/index.ts';
+import type { Operation, Priority } from '../piece/index.ts';
+import { takesAway, type Finding, type Situation } from './context.ts';
+import type { Found } from './search.ts';
+
+export type Confidence = 'sure' | 'fair' | 'try first';
+
+/** The layer whose life ends first, at the place where the piece lives. */
+export interface Life {
+  /** Years low–typical–high; null: as long as the piece itself. */
+  readonly years: Figure | null;
+  readonly endsFirst: string | null;
+  readonly operationId: string | null;
+}
+
+export interface Strengths {
+  readonly life: Life;
+  readonly handsOnMinutes: number;
+  readonly elapsedMinutes: number;
+  readonly cost: 'low' | 'middle' | 'high';
+  readonly costPoints: number;
+  readonly risk: number;
+  readonly confidence: Confidence;
+}
+
+const MINUTES_PER_DAY = 1440;
+const LOW_COST_POINTS = 4; // a film and a tape, or a stencil and one paint
+const MIDDLE_COST_POINTS = 8;
+
+const lifeOf = (operations: readonly Operation[], situation: Situation): Life => {
+  const { catalogue, use } = situation;
+  const place = use.place === 'unknown' ? 'indoors' : use.place;
+  const products = operations.flatMap((operation) => (operation.op === 'apply' ? [{ operation, product: catalogue.productById.get(operation.productId)! }] : []));
+  const isCovered = products.some(({ operation, product }) => operation.role === 'finish' && product.flags.includes('exterior'));
+  let ends: Life = { years: null, endsFirst: null, operationId: null };
+  for (const { operation, product } of products) {
+    if (!['ground', 'groundSeal', 'medium', 'film'].includes(operation.role) || takesAway(product)) continue;
+    // under an exterior clear a layer lives as under a roof; the clear is what gets renewed
+    const life = product.life?.[place === 'exposed' && isCovered ? 'sheltered' : place];
+    if (life && (!ends.years || life.typical < ends.years.typical)) ends = { years: life, endsFirst: product.name, operationId: operation.id };
+  }
+  return ends;
+};
+
+/** One situation's drying minutes, worked out once for each product and stage. */
+export const dryingMemo = (situation: Situation) => {
+  const known = new Map<string, number>();
+  return (product: Product, stage: Parameters<typeof dryTime>[1]): number => {
+    const key = `${product.id} ${stage}`;
+    const found = known.get(key);
+    if (found !== undefined) return found;
+    const read = dryTime(product, stage, situation.workshop);
+    const time = read.ok ? read.time.high : Infinity;
+    known.set(key, time);
+    return time;
+  };
+};
+
+const worstBasis = (findings: readonly Finding[], life: Life): number => {
+  const bases = findings.filter(({ verdict }) => verdict !== 'favours').map(({ basis }) => BASIS_WEIGHT[basis]);
+  return Math.min(1, ...bases, life.years ? BASIS_WEIGHT[life.years.basis] : 1);
+};
+
+/** What a stack is good at: life, hands-on and elapsed time, cost, risk, and how sure that is. */
+export const strengthsOf = (found: Found, situation: Situation, dryMinutes: ReturnType<typeof dryingMemo>): Strengths => {
+  const { catalogue } = situation;
+  let hands = 0;
+  let elapsed = 0;
+  let costPoints = 0;
+  found.operations.forEach((operation, index) => {
+    const coats = operation.op === 'apply' ? operation.coats : 1;
+    const product = operation.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
+    hands += workFigure(operation, catalogue).typical * coats;
+    costPoints += product?.cost?.typical ?? 0;
+    if (product?.dry.recoat && coats > 1) elapsed += (coats - 1) * dryMinutes(product, 'recoat');
+    for (const wait of waitsBefore(operation, found.operations.slice(0, index), catalogue)) elapsed += dryMinutes(catalogue.productById.get(wait.from.productId)!, wait.stage);
+  });
+  const life = lifeOf(found.operations, situation);
+  const doubts = found.findings.filter(({ verdict }) => verdict === 'cautions').length;
+  const unknowns = found.findings.filter(({ verdict }) => verdict === 'unknown').length;
+  const weight = worstBasis(found.findings, life);
+  return {
+    life,
+    handsOnMinutes: Math.round(hands),
+    elapsedMinutes: Math.round(elapsed + hands),
+    cost: costPoints <= LOW_COST_POINTS ? 'low' : costPoints <= MIDDLE_COST_POINTS ? 'middle' : 'high',
+    costPoints,
+    risk: doubts + 3 * unknowns + (found.method.reversible === 'no' ? 0.25 : 0),
+    confidence: unknowns > 0 ? 'try first' : doubts === 0 && weight >= BASIS_WEIGHT.practice ? 'sure' : doubts <= 2 ? 'fair' : 'try first',
+  };
+};
+
+const LONGEST_YEARS = 30; // beyond this nobody at a bench tells lives apart
+
+/**
+ * How good a stack is for what matters most; higher is better.
+ *
+ * Balanced weighs life against what is wanted, risk, time at the bench, waiting and cost; each single priority multiplies its own term.
+ */
+export const utility = (strengths: Strengths, findings: readonly Finding[], situation: Situation, priority: Priority): number => {
+  const wanted = situation.lifeYears ?? situation.catalogue.limits.unknownLife.typical;
+  const years = Math.min(strengths.life.years?.typical ?? LONGEST_YEARS, LONGEST_YEARS);
+  const favoured = findings.filter(({ verdict }) => verdict === 'favours').length;
+  const emphasis = (mine: Priority) => (priority === mine ? 12 : 1);
+  return (
+    0.5 * emphasis('lasts') * Math.log2(1 + (priority === 'lasts' ? years : Math.min(years, wanted * 2)) / wanted) -
+    0.3 * emphasis('leastRisk') * strengths.risk -
+    0.12 * emphasis('leastHandsOn') * Math.log2(1 + strengths.handsOnMinutes / 30) -
+    0.1 * emphasis('soonest') * Math.log2(1 + strengths.elapsedMinutes / MINUTES_PER_DAY) -
+    0.03 * emphasis('cheapest') * strengths.costPoints +
+    0.15 * favoured
+  );
+};

@@ -1,0 +1,224 @@
+import type { Method, Product, Slot } from '../materials/index.ts';
+import type { ApplyOperation, Operation } from '../piece/index.ts';
+import { takesAway, type Finding, type Situation, type Top } from './context.ts';
+import { judgeAlone, judgeEnd, judgeOnTop, judgePiece, type RuleBook } from './judge.ts';
+import { firstTop, needsAt, soilsOf, topAfter } from './situation.ts';
+
+/** One complete stack with everything the rules said on the way. */
+export interface Found {
+  readonly method: Method;
+  readonly operations: readonly Operation[];
+  readonly findings: readonly Finding[];
+  readonly blocks: number;
+  /** The product that gives this way of doing it its name. */
+  readonly key: Product;
+}
+
+export interface SearchOptions {
+  /** How many refusals a stack may collect before it is cut off; 0 for stacks that stand. */
+  readonly allowedBlocks: number;
+  /** Only this product in the key slot. */
+  readonly keyId?: string;
+  /** Called for each complete stack; return true to stop. */
+  readonly onFound: (found: Found) => boolean;
+}
+
+export interface SearchCount {
+  /** Operations placed and judged, whether they stood or were cut off. */
+  judged: number;
+  /** Complete stacks. */
+  complete: number;
+}
+
+const EXTENTS: Readonly<Record<ApplyOperation['role'], ApplyOperation['extent']>> = {
+  prep: 'all', ground: 'all', groundSeal: 'all', mask: 'masked', hold: 'masked', edgeSeal: 'edge', medium: 'opening', film: 'opening', transfer: 'opening', finish: 'all',
+};
+
+const isApplied = (role: Slot['role']): role is ApplyOperation['role'] => role !== 'unmask' && role !== 'treat' && role !== 'rinse';
+
+const optionsCache = new WeakMap<Slot, { readonly products: readonly Product[]; readonly of: readonly Product[] }>();
+
+/** The products that a slot takes by their properties; the same list for the same catalogue. */
+export const productsFor = (slot: Slot, catalogue: readonly Product[]): readonly Product[] => {
+  const known = optionsCache.get(slot);
+  if (known && known.of === catalogue) return known.products;
+  const { role } = slot;
+  const products = !isApplied(role)
+    ? []
+    : catalogue.filter(
+        (product) =>
+          product.roles.includes(role) &&
+          (!slot.kinds || slot.kinds.includes(product.kind)) &&
+          (!slot.products || slot.products.includes(product.id)) &&
+          (!slot.attacks || product.attacks === slot.attacks) &&
+          (!slot.flags || slot.flags.some((flag) => product.flags.includes(flag))) &&
+          (!slot.how || slot.how.some((how) => product.how.includes(how))),
+      );
+  optionsCache.set(slot, { products, of: catalogue });
+  return products;
+};
+
+const howOf = (slot: Slot, product: Product): ApplyOperation['how'] => slot.how?.find((how) => product.how.includes(how)) ?? product.how.find((how) => how !== 'cut') ?? product.how[0]!;
+
+const applied = (slot: Slot, role: ApplyOperation['role'], product: Product, designId: string | undefined): ApplyOperation => ({
+  id: slot.id,
+  op: 'apply',
+  role,
+  productId: product.id,
+  how: howOf(slot, product),
+  coats: Math.max(1, Math.round(product.coats?.typical ?? 1)),
+  extent: EXTENTS[role],
+  ...(designId && ['mask', 'edgeSeal', 'medium', 'film'].includes(role) ? { designId } : {}),
+});
+
+/** Taking off or heating: what a slot without a product does to the layers below it. */
+const unapplied = (slot: Slot, top: Top): Operation | null => {
+  const medium = top.coats.findLast(({ operation }) => operation.role === 'medium');
+  if (slot.role === 'unmask') {
+    const dry = !medium?.product.unmaskWet || top.mask?.product.flags.includes('breathesNot');
+    return { id: slot.id, op: 'remove', what: 'mask', school: dry && !(medium && takesAway(medium.product) && medium.product.attacks !== 'rawWood') ? 'dry' : 'wet' };
+  }
+  if (slot.role === 'rinse') return { id: slot.id, op: 'remove', what: 'medium', school: 'rinse' };
+  if (!medium) return null;
+  const treat = medium.product.attacks === 'rawWood' ? 'burn' : medium.product.tools.includes('oven') ? 'bake' : 'heatSet';
+  return { id: slot.id, op: 'treat', treat, of: medium.operation.id };
+};
+
+interface Path {
+  readonly operations: readonly Operation[];
+  readonly findings: readonly Finding[];
+  readonly top: Top;
+  readonly blocks: number;
+  readonly key: Product | null;
+}
+
+const countBlocks = (findings: readonly Finding[]): number => {
+  let count = 0;
+  for (const { verdict } of findings) if (verdict === 'blocks') count += 1;
+  return count;
+};
+
+/**
+ * Builds the stacks of one method slot by slot and judges each operation as it is laid, cutting off at the first refusal too many.
+ *
+ * Prep is laid first: for each soil the first product that takes it off and is not refused itself; then offered prep that was
+ * agreed to; then the method's slots, an optional one only where the piece asks for it.
+ *
+ * @returns false when `onFound` stopped it
+ */
+export const searchMethod = (situation: Situation, method: Method, book: RuleBook, options: SearchOptions, count: SearchCount): boolean => {
+  const { catalogue, part } = situation;
+  const designId = situation.designs[0]?.id;
+  const start = firstTop(situation, soilsOf(situation, method));
+
+  const asked = new Map<string, { readonly findings: readonly Finding[]; readonly blocks: number }>();
+  /** What is said of a product in its slot whatever lies below: asked once a search. */
+  const alone = (operation: Operation, product: Product | null) => {
+    const key = `${operation.id} ${product?.id ?? ''}`;
+    const known = asked.get(key);
+    if (known) return known;
+    const findings = judgeAlone(situation, method, start, operation, book);
+    const answer = { findings, blocks: countBlocks(findings) };
+    asked.set(key, answer);
+    return answer;
+  };
+
+  const lay = (path: Path, operation: Operation, product: Product | null, isKey: boolean): Path | null => {
+    count.judged += 1;
+    const itself = alone(operation, product);
+    if (path.blocks + itself.blocks > options.allowedBlocks) return null;
+    const below = judgeOnTop(situation, method, path.top, operation, path.operations, book);
+    const blocks = path.blocks + itself.blocks + countBlocks(below);
+    if (blocks > options.allowedBlocks) return null;
+    return {
+      operations: [...path.operations, operation],
+      findings: itself.findings.length || below.length ? [...path.findings, ...itself.findings, ...below] : path.findings,
+      top: topAfter(path.top, operation, product),
+      blocks,
+      key: isKey ? product : path.key,
+    };
+  };
+
+  const prepOperation = (product: Product): Operation =>
+    product.removes?.includes('finish')
+      ? { id: product.id, op: 'remove', what: 'finish', school: 'sand', productId: product.id }
+      : { id: product.id, op: 'apply', role: 'prep', productId: product.id, how: product.how[0]!, coats: 1, extent: 'all' };
+
+  const prepared = (path: Path): Path | null => {
+    let current: Path = path;
+    for (const id of part.surface.preparation) {
+      const product = catalogue.productById.get(id);
+      const next = product && lay(current, prepOperation(product), product, false);
+      if (!next) return null;
+      // what is sanded off takes its soils along
+      current = { ...next, top: { ...next.top, soils: next.top.soils.filter((soil) => !product.removes?.includes(soil)) } };
+    }
+    for (const soil of path.top.soils) {
+      if (soil === 'gloss' || !current.top.soils.includes(soil)) continue;
+      let cleaned: Path | null = null;
+      for (const product of catalogue.products) {
+        if (product.kind !== 'prep' || product.offered || !product.removes?.includes(soil)) continue;
+        const tried = lay(current, prepOperation(product), product, false);
+        if (tried && (!cleaned || tried.blocks < cleaned.blocks)) cleaned = tried;
+        if (cleaned?.blocks === current.blocks) break;
+      }
+      current = cleaned ?? current;
+    }
+    return current;
+  };
+
+  const choices = (slot: Slot): readonly Product[] => {
+    const all = productsFor(slot, catalogue.products);
+    return slot.key && options.keyId !== undefined ? all.filter(({ id }) => id === options.keyId) : all;
+  };
+
+  const finish = (path: Path): boolean => {
+    const findings = judgeEnd(situation, method, path.top, path.operations, book);
+    const blocks = path.blocks + countBlocks(findings);
+    if (blocks > options.allowedBlocks || !path.key) return true;
+    count.complete += 1;
+    return !options.onFound({ method, operations: path.operations, findings: [...path.findings, ...findings], blocks, key: path.key });
+  };
+
+  const fill = (path: Path, index: number): boolean => {
+    const slot = method.slots[index];
+    if (!slot) return finish(path);
+    const { role } = slot;
+    const isAsked = !slot.optional || (slot.answers ?? []).some((answer) => needsAt(situation, path.top).has(answer));
+    if (isAsked) {
+      if (!isApplied(role)) {
+        const operation = unapplied(slot, path.top);
+        const next = operation && lay(path, operation, null, false);
+        if (next && !fill(next, index + 1)) return false;
+      } else
+        for (const product of choices(slot)) {
+          const next = lay(path, applied(slot, role, product, designId), product, slot.key === true);
+          if (next && !fill(next, index + 1)) return false;
+        }
+    }
+    return slot.optional ? fill(path, index + 1) : true;
+  };
+
+  /** The refusals that every stack of the method collects, whatever is chosen: the least of each slot that must be filled. */
+  const unavoidable = (): number => {
+    let sum = 0;
+    for (const slot of method.slots) {
+      if (slot.optional || !isApplied(slot.role)) continue;
+      let least = Infinity;
+      for (const product of choices(slot)) least = Math.min(least, alone(applied(slot, slot.role, product, designId), product).blocks);
+      sum += least;
+    }
+    return sum;
+  };
+
+  const pieceFindings = judgePiece(situation, method, start, book);
+  const first: Path = { operations: [], findings: pieceFindings, top: start, blocks: countBlocks(pieceFindings), key: null };
+  if (first.blocks + unavoidable() > options.allowedBlocks) return true;
+  const ready = prepared(first);
+  if (!ready) return true;
+  if (!fill(ready, 0)) return false;
+  // a gloss may be scuffed before the first coat: one more way to begin
+  const scuff = ready.top.soils.includes('gloss') ? catalogue.products.find((product) => product.kind === 'prep' && !product.offered && product.removes?.includes('gloss')) : undefined;
+  const scuffed = scuff && lay(ready, prepOperation(scuff), scuff, false);
+  return scuffed ? fill(scuffed, 0) : true;
+};

@@ -1,0 +1,158 @@
+import type { Outcome } from '../problem/index.ts';
+import type { Catalogue, Figure, Method, Product } from '../materials/index.ts';
+import { TEXTURES, rankIn } from '../materials/index.ts';
+import { surfaceFacts, type ApplyOperation, type Brief, type Operation } from '../piece/index.ts';
+import { takesAway, type Schools, type Situation, type Soil, type Top } from './context.ts';
+
+const least = (values: readonly (number | null)[]): number | null => {
+  const known = values.filter((value) => value !== null);
+  return known.length ? Math.min(...known) : null;
+};
+
+const heatOf = (brief: Brief, catalogue: Catalogue): Figure | null => {
+  const { heat, heatC } = brief.part.use;
+  if (heatC !== null) return { low: heatC, typical: heatC, high: heatC, unit: '°C', basis: 'your-label' };
+  return catalogue.heatSourceById.get(heat)?.surfaceC ?? null;
+};
+
+/** Reads a brief once, so that thousands of stacks can be judged on it. */
+export const situationOf = (brief: Brief, catalogue: Catalogue, schools: Schools): Outcome<{ situation: Situation }> => {
+  const { part, workshop } = brief;
+  const read = surfaceFacts(part.surface, catalogue, { prepared: true });
+  if (!read.ok) return read;
+  const scaled = (value: number | null, scale: number) => (value === null ? null : value * scale);
+  return {
+    ok: true,
+    situation: {
+      brief,
+      part,
+      use: part.use,
+      workshop,
+      surface: read.facts,
+      catalogue,
+      schools,
+      designs: part.designs,
+      strokeMm: least(part.designs.map((design) => scaled(design.minStrokeMm, design.scale))),
+      webMm: least(part.designs.map((design) => scaled(design.minWebMm, design.scale))),
+      islands: part.designs.some(({ islands }) => islands !== null) ? part.designs.reduce((sum, { islands }) => sum + (islands ?? 0), 0) : null,
+      heat: heatOf(brief, catalogue),
+      lifeYears: part.use.lifeYears,
+    },
+  };
+};
+
+const isPressed = (method: Method, catalogue: Catalogue): boolean =>
+  method.slots.some((slot) => slot.role === 'film' && (slot.how?.includes('press') || slot.kinds?.includes('sheet'))) && catalogue.products.length > 0;
+
+/** What must come off the surface before the first layer, in the order it is done; each fact asks for its own prep. */
+export const soilsOf = (situation: Situation, method: Method): Soil[] => {
+  const { properties } = situation.surface;
+  const { traits } = properties;
+  const soils: Soil[] = [];
+  const add = (soil: Soil, when: boolean) => when && !soils.includes(soil) && soils.push(soil);
+  for (const soil of ['flaking', 'rust', 'oldGlue', 'wax', 'silicone', 'damp'] as const)
+    add(soil, situation.part.surface.condition.includes(soil));
+  add('damp', traits.includes('holdsWater'));
+  add('rawGrain', traits.includes('rawWood') || (properties.texture === 'grain' && properties.porosity === 'open' && !situation.surface.finishes.length));
+  add('lint', properties.porosity === 'fibre');
+  add('grease', situation.part.surface.condition.includes('grease') || properties.porosity === 'none' || properties.porosity === 'slight');
+  add('dust', true);
+  add('moisture', isPressed(method, situation.catalogue) && properties.porosity === 'fibre');
+  for (const soil of situation.part.surface.condition) add(soil, true);
+  return soils;
+};
+
+export const firstTop = (situation: Situation, soils: readonly Soil[]): Top => {
+  const { porosity, energy, texture, friable, solvents, traits } = situation.surface.properties;
+  return {
+    porosity, energy, texture, friable, solvents, traits,
+    binder: situation.surface.binder,
+    soils: traits.includes('glossy') ? [...soils, 'gloss'] : soils,
+    coats: [],
+    mask: null,
+    hold: null,
+    hasEdgeSeal: false,
+    film: null,
+  };
+};
+
+const smoothed = (texture: Top['texture'], by: number, floorAbove: Top['texture']): Top['texture'] => {
+  const rank = rankIn(TEXTURES, texture);
+  // a coat levels fine relief; weave and coarser show through any coat
+  if (rank < 0 || rank >= rankIn(TEXTURES, floorAbove)) return texture;
+  return TEXTURES[Math.max(0, rank - by)] ?? texture;
+};
+
+const HIDDEN_BY_COAT = new Set<string>(['rawWood', 'glossy', 'bareMetal', 'saponifies', 'repelsPaint', 'transparent', 'swells', 'holdsWater', 'alkaline']);
+
+const afterCoat = (top: Top, operation: ApplyOperation, product: Product): Top => {
+  if (takesAway(product)) return { ...top, coats: [...top.coats, { operation, product }] };
+  const laid = { ...top, soils: top.soils.filter((soil) => soil !== 'gloss'), coats: [...top.coats, { operation, product }] };
+  if (operation.extent !== 'all') return laid;
+  if (product.kind === 'stain') return { ...laid, binder: product.binder, traits: top.traits.filter((trait) => trait !== 'rawWood') };
+  const seals = product.flags.includes('sealsPores');
+  const levels = product.flags.includes('levels');
+  return {
+    ...laid,
+    binder: product.binder,
+    porosity: top.porosity === 'fibre' ? 'fibre' : seals ? 'none' : top.porosity === 'none' ? 'none' : 'slight',
+    energy: product.binder === 'wax' ? 'veryLow' : product.binder === 'chalk' ? 'lowMid' : 'mid',
+    texture: smoothed(top.texture, levels ? 4 : 2, 'weave'),
+    friable: product.binder === 'chalk' ? 'yes' : 'no',
+    solvents: product.carrier === 'water' ? 'crazes' : top.solvents === 'dissolves' ? 'dissolves' : 'stands',
+    traits: top.traits.filter((trait) => !HIDDEN_BY_COAT.has(trait) && !(trait === 'tannin' && product.flags.includes('blocksStains'))),
+  };
+};
+
+/** The surface after one operation. */
+export const topAfter = (top: Top, operation: Operation, product: Product | null): Top => {
+  if (operation.op === 'remove') return operation.what === 'mask' ? { ...top, mask: null, hold: null, hasEdgeSeal: false } : top;
+  if (operation.op === 'treat' || !product) return top;
+  switch (operation.role) {
+    case 'prep':
+      return {
+        ...top,
+        soils: top.soils.filter((soil) => !product.removes?.includes(soil)),
+        texture: product.makes?.texture ?? top.texture,
+        porosity: product.makes?.porosity ?? top.porosity,
+        friable: product.makes?.friable ?? top.friable,
+      };
+    case 'mask':
+      return { ...top, mask: { operation, product } };
+    case 'hold':
+      return { ...top, hold: product };
+    case 'edgeSeal':
+      return { ...afterCoat(top, operation, product), hasEdgeSeal: true };
+    case 'film':
+      return { ...top, film: product };
+    case 'transfer':
+      return top;
+    default:
+      return afterCoat(top, operation, product);
+  }
+};
+
+/** Words for what the piece asks of optional layers; slots of the catalogue answer them. */
+export const needsAt = (situation: Situation, top: Top): ReadonlySet<string> => {
+  const { use, schools } = situation;
+  const needs = new Set<string>();
+  const outdoors = use.place === 'exposed' || use.place === 'sheltered';
+  const isPorous = top.porosity === 'open' || top.porosity === 'slight' || top.porosity === 'fibre';
+  const isCoated = top.coats.some(({ operation }) => operation.extent === 'all');
+  if (top.traits.includes('tannin')) needs.add('stainsThrough');
+  if (top.traits.includes('bareMetal')) needs.add('metalKey');
+  if (top.energy === 'low' || top.energy === 'veryLow') needs.add('lowEnergy');
+  if (top.traits.includes('repelsPaint')) needs.add('repels');
+  if (top.friable === 'yes') needs.add('friable');
+  if (top.porosity === 'open' || (isPorous && top.friable === 'yes') || (top.texture === 'grain' && top.porosity !== 'none') || (isCoated && top.porosity === 'slight')) needs.add('porousUnderFilm');
+  if (outdoors && top.porosity === 'open') needs.add('weatherCoat');
+  if (outdoors && isCoated && top.porosity === 'slight') needs.add('weatherSeal');
+  if (top.mask && top.mask.product.tack === 'none') needs.add('maskHold');
+  if (top.mask && top.mask.product.tack === 'pins') needs.add('maskHold');
+  if (top.mask && top.texture !== 'brush') needs.add('edgeSeal');
+  if (top.coats.some(({ product, operation }) => operation.role === 'medium' && product.workC && !takesAway(product))) needs.add('heatSet');
+  if (use.place !== 'indoors' || use.water !== 'none' || ['daily', 'abrasion', 'feet', 'handled'].includes(use.wear)) needs.add('finish');
+  if (top.traits.includes('rusts') || situation.surface.base.properties.traits.includes('rusts')) needs.add('bareRusts');
+  if (schools.filmOrder === 'filmThenClear') needs.add('school:filmThenClear');
+  return needs;
+};

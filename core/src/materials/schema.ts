@@ -1,0 +1,263 @@
+import { z } from 'zod';
+
+/** Where a figure comes from; a user's own figures carry the last two. */
+export const BASES_OF_FIGURES = ['label-typical', 'practice', 'physics', 'standard', 'estimate', 'your-label', 'your-trial'] as const;
+export type Basis = (typeof BASES_OF_FIGURES)[number];
+
+/** Units that catalogue figures may be written in; times are converted to minutes on reading. */
+const UNITS = ['min', 'h', 'd', 'months', 'y', 'mm', 'µm', '°C', '% RH', '%', 'm/s', 'm²/L', 'm²/can', 'coats', 'uses', 'washes', 'class', 's'] as const;
+export type FigureUnit = (typeof UNITS)[number];
+
+export interface Figure {
+  readonly low: number;
+  readonly typical: number;
+  readonly high: number;
+  readonly unit: FigureUnit;
+  readonly basis: Basis;
+}
+
+const IN_MINUTES: Partial<Record<FigureUnit, number>> = { h: 60, d: 1440 };
+
+/** A figure as the data files write it: `[low, typical, high, unit, basis]`, low ≤ typical ≤ high. */
+export const figureSchema = z
+  .tuple([z.number(), z.number(), z.number(), z.enum(UNITS), z.enum(BASES_OF_FIGURES)], 'a figure [low, typical, high, unit, basis]')
+  .refine(([low, typical, high]) => low <= typical && typical <= high, 'low ≤ typical ≤ high')
+  .transform(([low, typical, high, unit, basis]): Figure => {
+    const factor = IN_MINUTES[unit] ?? 1;
+    return { low: low * factor, typical: typical * factor, high: high * factor, unit: IN_MINUTES[unit] ? 'min' : unit, basis };
+  });
+
+const figureIn = (...units: FigureUnit[]) =>
+  figureSchema.refine((figure) => units.includes(figure.unit), `a figure in ${units.join(' or ')}`);
+const timeFigure = figureIn('min');
+const temperatureFigure = figureIn('°C');
+const id = z.string().regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'an id of small letters, digits and hyphens');
+const text = z.string().min(1).max(400);
+
+// Ordered vocabularies: the position in the list is the rank that rules compare.
+export const POROSITIES = ['none', 'slight', 'open', 'fibre'] as const;
+export const ENERGIES = ['veryLow', 'low', 'lowMid', 'mid', 'high'] as const;
+export const TEXTURES = ['smooth', 'fine', 'orangePeel', 'grain', 'weave', 'rough', 'beads', 'brush'] as const;
+export const WATERS = ['none', 'wipe', 'handWash', 'dishwasher'] as const;
+export const TACKS = ['none', 'low', 'lowMid', 'mid', 'high'] as const;
+export const PLACES = ['indoors', 'humid', 'sheltered', 'exposed'] as const;
+export const AIRS = ['room', 'ventilated', 'outdoors'] as const;
+export const TOOLS = ['cutter', 'press', 'heatGun', 'oven', 'turner'] as const;
+export const SHAPES = ['flat', 'disc', 'cylinder', 'cone', 'compound'] as const;
+export const WEARS = ['display', 'handled', 'daily', 'abrasion', 'feet'] as const;
+export const LOOKS = ['opaque', 'colours', 'gradient', 'grain', 'frosted', 'bareMetal', 'burnt', 'metallic', 'glitter', 'noEdge'] as const;
+export const ROLES = ['prep', 'ground', 'groundSeal', 'mask', 'edgeSeal', 'medium', 'film', 'finish'] as const;
+export const TRAITS = ['tannin', 'alkaline', 'saponifies', 'hydrogenWithCaustic', 'acidSoluble', 'rusts', 'blackens', 'swells', 'plasticiser', 'outgasses', 'transparent', 'silvered', 'cracksUnderDarkFilm', 'mayHoldLead', 'holdsWater', 'waterproofed', 'repelsPaint', 'dyeMigrates', 'rawWood', 'glossy', 'bareMetal', 'sealedVessel', 'uncoatable'] as const;
+
+export const SOILS = ['dust', 'grease', 'silicone', 'oldGlue', 'damp', 'rust', 'flaking', 'wax', 'lint', 'moisture', 'gloss', 'rawGrain'] as const;
+
+const orUnknown = <const Words extends readonly string[]>(words: Words) => z.enum([...words, 'unknown']);
+
+export const careSchema = z.strictObject({
+  /** The wettest cleaning it stands. */
+  water: orUnknown(WATERS),
+  soak: z.enum(['yes', 'no', 'unknown']),
+  /** Hottest laundry, °C; null: not washed in a laundry. */
+  laundryC: temperatureFigure.nullable(),
+  tumble: z.enum(['yes', 'no', 'unknown']),
+  /** Hottest iron, °C; null: none. */
+  ironC: temperatureFigure.nullable(),
+  scrub: z.enum(['no', 'soft', 'yes', 'unknown']),
+  solvent: z.enum(['no', 'yes', 'unknown']),
+  frost: z.enum(['no', 'yes', 'unknown']),
+  food: z.enum(['never', 'dry', 'yes', 'unknown']),
+  feet: z.enum(['no', 'yes', 'unknown']),
+  basis: z.enum(BASES_OF_FIGURES),
+});
+export type CareFacts = z.output<typeof careSchema>;
+
+export const surfacePropertiesSchema = z.strictObject({
+  porosity: orUnknown(POROSITIES),
+  energy: orUnknown(ENERGIES),
+  texture: orUnknown(TEXTURES),
+  friable: z.enum(['no', 'yes', 'unknown']),
+  flex: z.enum(['rigid', 'bends', 'unknown']),
+  heatLimitC: temperatureFigure.nullable(),
+  /** How acid frost cream takes on it. */
+  fluorideEtch: z.enum(['yes', 'weak', 'no', 'unknown']),
+  /** What coating-remover gel finds on it; `nothing`: there is no coating to lift. */
+  gelStrip: z.enum(['yes', 'may', 'no', 'nothing', 'unknown']),
+  /** What heat does with a burn paste in it. */
+  burn: z.enum(['takes', 'hazard', 'no', 'unknown']),
+  solvents: z.enum(['stands', 'crazes', 'dissolves', 'unknown']),
+  /** Share of polymer that dye transfer can colour, %. */
+  dyePolymer: figureIn('%').nullable(),
+  traits: z.array(z.enum(TRAITS)),
+  care: careSchema,
+});
+export type SurfaceProperties = z.output<typeof surfacePropertiesSchema>;
+
+export const PATTERNS = ['grain', 'ply', 'weave', 'glaze', 'glass', 'fibre', 'metal', 'stone', 'plastic', 'plain'] as const;
+
+export const baseSchema = z.strictObject({
+  id,
+  name: text,
+  words: z.array(z.string()),
+  pattern: z.enum(PATTERNS),
+  properties: surfacePropertiesSchema,
+  notes: text.optional(),
+});
+export type Base = z.output<typeof baseSchema>;
+
+/** A finish already on the piece: it overrides what the base shows of itself. */
+export const finishSchema = z.strictObject({
+  id,
+  name: text,
+  words: z.array(z.string()),
+  /** What the finish is made of, as products name their binder. */
+  binder: z.string(),
+  changes: surfacePropertiesSchema.partial(),
+  /** Traits of the base that no longer show through it. */
+  hides: z.array(z.enum(TRAITS)),
+  /** Age at which a mask, staying film or paint may go on it, and full cure; null: nothing to wait for. */
+  readyForMask: timeFigure.nullable(),
+  readyForFilm: timeFigure.nullable(),
+  readyForPaint: timeFigure.nullable(),
+  cure: timeFigure.nullable(),
+  notes: text.optional(),
+});
+export type ExistingFinish = z.output<typeof finishSchema>;
+
+export const STAGES = ['touch', 'recoat', 'mask', 'film', 'heatSet', 'firstWash', 'feet', 'cure'] as const;
+export type Stage = (typeof STAGES)[number];
+export const DRY_FAMILIES = ['waterborne', 'evaporating', 'oil', 'twoPart', 'moisture', 'bond', 'none'] as const;
+export type DryFamily = (typeof DRY_FAMILIES)[number];
+
+const suitsSchema = z.array(z.strictObject({ property: z.enum(['porosity', 'texture', 'energy', 'flex', 'shape', 'clear']), words: z.array(z.string()), why: text }));
+
+export const productSchema = z.strictObject({
+  id,
+  name: text,
+  kind: z.enum(['prep', 'film', 'stencil', 'tape', 'paint', 'stain', 'primer', 'clear', 'medium', 'sheet']),
+  roles: z.array(z.enum([...ROLES, 'transfer', 'hold'])),
+  words: z.array(z.string()),
+  about: text,
+  /** Surfaces it is made for, where it is not made for all. */
+  suits: suitsSchema.optional(),
+  /** Chemical kind of what it leaves behind. */
+  binder: z.string().optional(),
+  carrier: z.enum(['water', 'solvent', 'oil', 'twoPart', 'wax', 'none']),
+  body: z.enum(['thin', 'normal', 'gel', 'paste', 'spray']).optional(),
+  flags: z.array(
+    z.enum(['hotSolvent', 'brittle', 'bends', 'singleUse', 'neverUnderFilm', 'blocksStains', 'priming', 'metalPrimer', 'levels', 'opensPores', 'breathesNot', 'exterior', 'mist', 'darkenable', 'gradients', 'severalColours', 'stripsSealers', 'caustic', 'acid', 'slick', 'antiSlip', 'mirroredCut', 'pvc', 'oilyRags', 'nutOil', 'isocyanate', 'banned', 'flock', 'sealsPores', 'raisesGrain', 'ambers', 'topOnly', 'keys']),
+  ),
+  dryFamily: z.enum(DRY_FAMILIES),
+  dry: z.partialRecord(z.enum(STAGES), timeFigure),
+  /** Windows in which another coat may follow, minutes after the last coat; an open end is null. */
+  recoatWindows: z.array(z.tuple([z.number(), z.number().nullable()])).optional(),
+  /** A mask must be off this soon after the last coat, where it comes off wet. */
+  unmaskWet: timeFigure.optional(),
+  /** How long it works on the surface (etch, strip, press, burn, bake). */
+  dwell: figureIn('min', 's').optional(),
+  coats: figureIn('coats').optional(),
+  layerUm: figureIn('µm').optional(),
+  cover: figureIn('m²/L', 'm²/can').optional(),
+  gates: z
+    .strictObject({ minC: temperatureFigure.optional(), maxC: temperatureFigure.optional(), maxRh: figureIn('% RH').optional(), maxWind: figureIn('m/s').optional(), rainFree: timeFigure.optional() })
+    .optional(),
+  how: z.array(z.enum(['brush', 'sponge', 'stipple', 'spray', 'wipe', 'pour', 'press', 'squeegee', 'cut', 'pin', 'roll', 'swirl', 'sand', 'soak'])),
+  /** Lowest surface energy it holds on. */
+  wets: z.enum(ENERGIES).optional(),
+  /** Coarsest texture it holds on, staying and as a mask. */
+  texture: z.strictObject({ stays: z.enum(TEXTURES).optional(), masks: z.enum(TEXTURES).optional() }).optional(),
+  tack: z.enum([...TACKS, 'heat', 'pins']).optional(),
+  /** Shapes that it can follow without cuts. */
+  shapes: z.array(z.enum(SHAPES)).optional(),
+  minStroke: figureIn('mm').optional(),
+  minWeb: figureIn('mm').optional(),
+  /** What it stands against as a mask. */
+  resists: z.array(z.enum(['water', 'solvent', 'gel', 'acid', 'paste'])).optional(),
+  /** What it acts on. */
+  attacks: z.enum(['silica', 'coating', 'rawWood', 'dyePolymer']).optional(),
+  looks: z.array(z.enum(LOOKS)).optional(),
+  heatLimitC: temperatureFigure.optional(),
+  /** Temperature that it must be pressed, baked or heat-set at. */
+  workC: temperatureFigure.optional(),
+  uses: figureIn('uses').optional(),
+  care: careSchema.optional(),
+  life: z.partialRecord(z.enum(PLACES), figureIn('y').nullable()).optional(),
+  launderings: figureIn('washes').optional(),
+  foodRated: z.enum(['no', 'yes']).optional(),
+  childRated: z.enum(['no', 'yes', 'unknown']).optional(),
+  hazards: z.array(id),
+  air: z.enum(AIRS),
+  tools: z.array(z.enum(TOOLS)),
+  handsOn: timeFigure.optional(),
+  cost: figureIn('class').optional(),
+  shelf: figureIn('months').optional(),
+  /** Prep only: what it takes off, what it makes of the surface, where it must not be used. */
+  removes: z.array(z.enum([...SOILS, 'finish'])).optional(),
+  makes: surfacePropertiesSchema.pick({ texture: true, porosity: true, friable: true }).partial().optional(),
+  /** True where the crafter decides on it: it takes long or cannot be undone, so Match only offers it. */
+  offered: z.boolean().optional(),
+  notes: text.optional(),
+});
+export type Product = z.output<typeof productSchema>;
+
+export const slotSchema = z.strictObject({
+  id,
+  role: z.enum([...ROLES, 'transfer', 'hold', 'unmask', 'treat', 'rinse']),
+  label: text,
+  kinds: z.array(productSchema.shape.kind).optional(),
+  attacks: productSchema.shape.attacks,
+  /** Only products with one of these flags, or by one of these ways of applying. */
+  flags: productSchema.shape.flags.optional(),
+  products: z.array(id).optional(),
+  how: productSchema.shape.how.optional(),
+  optional: z.boolean().optional(),
+  /** Needs of the piece that an optional layer answers; it is tried only where one of them stands. */
+  answers: z.array(z.string()).optional(),
+  /** The product that gives this way of doing it its name, judged one by one. */
+  key: z.boolean().optional(),
+});
+export type Slot = z.output<typeof slotSchema>;
+
+export const methodSchema = z.strictObject({
+  id,
+  name: text,
+  /** As a clause of the sentence; {key} is the key product. */
+  clause: text,
+  words: z.array(z.string()),
+  about: text,
+  looks: z.array(z.enum(LOOKS)),
+  leaves: z.enum(['layer', 'relief']),
+  reversible: z.enum(['yes', 'no']),
+  /** Surfaces it is made for; `clear` is yes or no, for what one can see through. */
+  suits: suitsSchema,
+  slots: z.array(slotSchema),
+});
+export type Method = z.output<typeof methodSchema>;
+
+export const hazardSchema = z.strictObject({ id, name: text, cautions: z.array(text).min(1) });
+export type Hazard = z.output<typeof hazardSchema>;
+
+export const heatSourceSchema = z.strictObject({ id: z.string(), name: text, words: z.array(z.string()), surfaceC: temperatureFigure });
+export type HeatSource = z.output<typeof heatSourceSchema>;
+
+export const catalogueSchema = z.strictObject({
+  version: z.number().int().positive(),
+  bases: z.array(baseSchema),
+  finishes: z.array(finishSchema),
+  products: z.array(productSchema),
+  methods: z.array(methodSchema),
+  hazards: z.array(hazardSchema),
+  heatSources: z.array(heatSourceSchema),
+  /** Limits of the craft that belong to no one material. */
+  limits: z.strictObject({
+    dyeFullShare: figureIn('%'),
+    dyeFadedShare: figureIn('%'),
+    dyeMigration: temperatureFigure,
+    pvcHeat: temperatureFigure,
+    handCutStroke: figureIn('mm'),
+    pileStroke: figureIn('mm'),
+    rimDistance: figureIn('mm'),
+    dampAir: figureIn('% RH'),
+    unknownLife: figureIn('y'),
+  }),
+});
+export type CatalogueData = z.output<typeof catalogueSchema>;

@@ -1,0 +1,67 @@
+import type { Design, Part, Piece, Surface, Use, Workshop } from './schema.ts';
+
+export const plainSurface = (base: string): Surface => ({
+  base,
+  existing: [],
+  condition: [],
+  shape: 'unknown',
+  widthMm: null,
+  heightMm: null,
+  tone: 'unknown',
+  preparation: [],
+  waitDays: 0,
+});
+
+export const plainUse = (): Use => ({
+  place: 'unknown',
+  water: 'unknown',
+  soak: 'no',
+  laundryC: null,
+  wear: 'unknown',
+  heat: 'none',
+  heatC: null,
+  food: 'none',
+  children: 'no',
+  lifeYears: null,
+  mustComeOff: 'no',
+  item: 'ordinary',
+});
+
+export const plainDesign = (id: string): Design => ({
+  id,
+  name: 'design',
+  look: 'any',
+  zone: 'outside',
+  minStrokeMm: null,
+  minWebMm: null,
+  islands: null,
+  widthMm: null,
+  heightMm: null,
+  scale: 1,
+  tone: 'unknown',
+});
+
+export const plainPart = (id: string, base: string): Part => ({
+  id,
+  name: 'face',
+  surface: plainSurface(base),
+  use: plainUse(),
+  designs: [plainDesign(`${id}.design`)],
+  priority: 'balanced',
+  stack: null,
+  stackIsOwn: false,
+});
+
+export const plainPiece = (id: string, name: string, base: string): Piece => ({
+  id,
+  name,
+  line: '',
+  quantity: 1,
+  due: null,
+  startsAt: null,
+  parts: [plainPart(`${id}.part`, base)],
+  notes: '',
+});
+
+/** A garage bench with an open door: what a crafter has until they say otherwise. */
+export const plainWorkshop = (): Workshop => ({ air: 'outdoors', tools: ['cutter', 'press', 'heatGun', 'oven'], temperatureC: 20, relativeHumidity: 50 });

@@ -1,0 +1,172 @@
+import { z } from 'zod';
+import { AIRS, LOOKS, PATTERNS, PLACES, ROLES, SHAPES, SOILS, TOOLS, WATERS, WEARS, surfacePropertiesSchema } from '../materials/index.ts';
+
+/** Longest name or note that the document keeps, in characters. */
+const MAX_NAME = 120;
+const MAX_NOTE = 10_000;
+
+const name = z.string().trim().min(1, 'a name of at least one letter').max(MAX_NAME, `at most ${MAX_NAME} characters`);
+const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
+const instant = z.iso.datetime({ offset: true, error: 'an ISO date and time with its zone, such as 2026-12-19T14:00:00Z' });
+const orUnknown = <const Words extends readonly string[]>(words: Words) => z.enum([...words, 'unknown']);
+const yesNoUnknown = z.enum(['yes', 'no', 'unknown']);
+const bounded = (low: number, high: number, unit: string) => z.number(`a number in ${unit}`).min(low, `${low} to ${high} ${unit}`).max(high, `${low} to ${high} ${unit}`);
+const millimetres = bounded(0.1, 10_000, 'mm');
+
+/** A surface of the user's own, told by its properties; what is not told is `unknown`. */
+export const ownSurfaceSchema = z.strictObject({
+  name,
+  pattern: z.enum(PATTERNS),
+  properties: surfacePropertiesSchema.omit({ care: true, heatLimitC: true, dyePolymer: true }).extend({
+    heatLimitC: bounded(20, 400, '°C').nullable(),
+    water: orUnknown(WATERS),
+  }),
+});
+export type OwnSurface = z.output<typeof ownSurfaceSchema>;
+
+export const surfaceSchema = z.strictObject({
+  /** Id of a catalogue base, or `own` with `own` filled. */
+  base: z.string().min(1),
+  own: ownSurfaceSchema.optional(),
+  /** Finishes already on the piece, lowest first, each with its age. */
+  existing: z.array(z.strictObject({ finish: z.string().min(1), ageDays: bounded(0, 36_500, 'days').nullable() })).max(5, 'at most 5 finishes'),
+  condition: z.array(z.enum(SOILS)),
+  shape: orUnknown(SHAPES),
+  /** Clear area to work in, mm; null: not measured. */
+  widthMm: millimetres.nullable(),
+  heightMm: millimetres.nullable(),
+  tone: z.enum(['light', 'dark', 'unknown']),
+  /** Offered prep that the crafter has agreed to, by product id. */
+  preparation: z.array(z.string()),
+  /** Days that the crafter agreed to wait before starting. */
+  waitDays: bounded(0, 365, 'days'),
+});
+export type Surface = z.output<typeof surfaceSchema>;
+
+export const ITEMS = ['ordinary', 'safetyGear', 'nightwear', 'cookware', 'candleVessel', 'toy', 'petBowl', 'vacuumVessel'] as const;
+
+export const useSchema = z.strictObject({
+  place: orUnknown(PLACES),
+  water: orUnknown(WATERS),
+  soak: yesNoUnknown,
+  /** Laundry temperature wanted, °C; null: no laundry. */
+  laundryC: bounded(20, 95, '°C').nullable(),
+  wear: orUnknown(WEARS),
+  /** Where heat comes from; its figures are in the catalogue. */
+  heat: z.string().min(1),
+  /** Hottest the surface gets, °C, where the crafter knows it better. */
+  heatC: bounded(-30, 400, '°C').nullable(),
+  food: z.enum(['none', 'dry', 'food', 'lip', 'unknown']),
+  children: yesNoUnknown,
+  /** Years that it must last; null: not said. */
+  lifeYears: bounded(0.1, 100, 'years').nullable(),
+  mustComeOff: z.enum(['yes', 'no']),
+  item: z.enum(ITEMS),
+});
+export type Use = z.output<typeof useSchema>;
+
+export const ZONES = ['outside', 'rim', 'inside', 'foodSide'] as const;
+
+export const designSchema = z.strictObject({
+  id: key,
+  name,
+  look: z.enum([...LOOKS, 'any']),
+  zone: z.enum(ZONES),
+  /** Facts of the artwork as drawn, at scale 1. */
+  minStrokeMm: bounded(0.05, 1000, 'mm').nullable(),
+  minWebMm: bounded(0.05, 1000, 'mm').nullable(),
+  islands: z.number().int().min(0, '0 to 100000').max(100_000, '0 to 100000').nullable(),
+  widthMm: millimetres.nullable(),
+  heightMm: millimetres.nullable(),
+  /** Enlargement agreed to. */
+  scale: bounded(0.1, 20, 'times'),
+  tone: z.enum(['light', 'dark', 'unknown']),
+});
+export type Design = z.output<typeof designSchema>;
+
+const operationId = key;
+export const EXTENTS = ['all', 'opening', 'masked', 'edge'] as const;
+export const HOWS = ['brush', 'sponge', 'stipple', 'spray', 'wipe', 'pour', 'press', 'squeegee', 'cut', 'pin', 'roll', 'swirl', 'sand', 'soak'] as const;
+
+export const operationSchema = z.discriminatedUnion('op', [
+  z.strictObject({
+    id: operationId,
+    op: z.literal('apply'),
+    role: z.enum([...ROLES, 'transfer', 'hold']),
+    productId: z.string().min(1),
+    how: z.enum(HOWS),
+    coats: z.number().int().min(1, '1 to 20 coats').max(20, '1 to 20 coats'),
+    extent: z.enum(EXTENTS),
+    designId: key.optional(),
+  }),
+  z.strictObject({
+    id: operationId,
+    op: z.literal('remove'),
+    what: z.enum(['mask', 'medium', 'finish']),
+    /** How a mask comes off; a medium is rinsed, a finish is taken off by a prep product. */
+    school: z.enum(['wet', 'dry', 'rinse', 'sand']),
+    productId: z.string().min(1).optional(),
+  }),
+  z.strictObject({
+    id: operationId,
+    op: z.literal('treat'),
+    treat: z.enum(['heatSet', 'bake', 'burn']),
+    /** The operation whose product is treated. */
+    of: operationId,
+  }),
+]);
+export type Operation = z.output<typeof operationSchema>;
+export type ApplyOperation = Extract<Operation, { op: 'apply' }>;
+
+export const stackSchema = z.strictObject({
+  methodId: z.string().min(1),
+  operations: z.array(operationSchema).min(1, 'at least one operation').max(60, 'at most 60 operations'),
+});
+export type Stack = z.output<typeof stackSchema>;
+
+export const PRIORITIES = ['balanced', 'lasts', 'soonest', 'cheapest', 'leastHandsOn', 'leastRisk'] as const;
+export type Priority = (typeof PRIORITIES)[number];
+
+export const partSchema = z.strictObject({
+  id: key,
+  name,
+  surface: surfaceSchema,
+  use: useSchema,
+  designs: z.array(designSchema).min(1, 'at least one design').max(20, 'at most 20 designs'),
+  priority: z.enum(PRIORITIES),
+  /** Null until the crafter or the first answer has settled on one. */
+  stack: stackSchema.nullable(),
+  /** True where the crafter edited the stack or chose it by hand: new answers then leave it alone. */
+  stackIsOwn: z.boolean(),
+});
+export type Part = z.output<typeof partSchema>;
+
+export const pieceSchema = z.strictObject({
+  id: key,
+  name,
+  /** What was typed to start it. */
+  line: z.string().max(400, 'at most 400 characters'),
+  quantity: z.number().int().min(1, '1 to 1000 pieces').max(1000, '1 to 1000 pieces'),
+  due: instant.nullable(),
+  startsAt: instant.nullable(),
+  parts: z.array(partSchema).min(1).max(12),
+  notes: z.string().max(MAX_NOTE),
+});
+export type Piece = z.output<typeof pieceSchema>;
+
+export const workshopSchema = z.strictObject({
+  /** The best air to be had: a room, a room with real ventilation, or a place outdoors. */
+  air: z.enum(AIRS),
+  tools: z.array(z.enum(TOOLS)),
+  temperatureC: bounded(-30, 50, '°C'),
+  relativeHumidity: bounded(0, 100, '% RH'),
+});
+export type Workshop = z.output<typeof workshopSchema>;
+
+export const briefSchema = z.strictObject({
+  part: partSchema,
+  workshop: workshopSchema,
+  quantity: z.number().int().min(1).max(1000),
+  due: instant.nullable(),
+});
+export type Brief = z.output<typeof briefSchema>;

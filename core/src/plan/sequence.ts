@@ -1,0 +1,200 @@
+import { Temporal } from 'temporal-polyfill';
+import { z } from 'zod';
+import { failed, type Outcome, type Problem } from '../problem/index.ts';
+import type { Step } from './steps.ts';
+
+const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, 'a time of day such as 18:30');
+const window = z.tuple([clock, clock]).refine(([from, to]) => from < to, 'an end after its start');
+
+/** Free hours, Monday to Sunday; each day a list of windows. */
+export const freeHoursSchema = z.array(z.array(window).max(6, 'at most 6 windows a day')).length(7, 'seven days, Monday first');
+export type FreeHours = z.output<typeof freeHoursSchema>;
+
+export interface PlannedStep {
+  readonly stepId: string;
+  /** ISO instants; one stretch, or several where a long batch is carried on in another sitting. */
+  readonly stretches: readonly { readonly start: string; readonly end: string }[];
+  readonly start: string;
+  readonly end: string;
+  /** What the start waited for: a lag, or the next free hours. */
+  readonly waitedFor: string;
+  /** Typical instant from which it might already be ready, where a lag held it. */
+  readonly maybeFrom: string | null;
+  readonly isDone: boolean;
+}
+
+export interface Plan {
+  readonly zone: string;
+  readonly steps: readonly PlannedStep[];
+  readonly startsAt: string;
+  /** End of the last step; null where there is nothing to do. */
+  readonly endsAt: string | null;
+  readonly handsOnMinutes: number;
+  readonly sittings: number;
+}
+
+export interface SequenceContext {
+  /** ISO instant before which nothing starts; done steps may lie earlier. */
+  readonly startsAt: string;
+  readonly zone: string;
+  readonly freeHours: FreeHours;
+  /** Step id → ISO instant at which it was done. */
+  readonly done?: Readonly<Record<string, string>>;
+}
+
+const MS_PER_MINUTE = 60_000;
+const GRID_MINUTES = 5;
+const MAX_DAYS = 400; // no bench job is planned further ahead than a year and a bit
+
+interface Stretch {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Walks the free windows of a zone from an instant on; hours are local, so a clock change moves them. */
+function* freeWindows(from: number, zone: string, freeHours: FreeHours): Generator<Stretch> {
+  let day = Temporal.Instant.fromEpochMilliseconds(from).toZonedDateTimeISO(zone).toPlainDate();
+  const at = (date: Temporal.PlainDate, time: string) =>
+    time === '24:00'
+      ? date.add({ days: 1 }).toZonedDateTime(zone).epochMilliseconds
+      : date.toZonedDateTime({ timeZone: zone, plainTime: Temporal.PlainTime.from(time) }).epochMilliseconds;
+  for (let count = 0; count < MAX_DAYS; count += 1, day = day.add({ days: 1 })) {
+    for (const [opens, closes] of [...(freeHours[day.dayOfWeek - 1] ?? [])].sort()) {
+      const window = { start: Math.max(at(day, opens), from), end: at(day, closes) };
+      if (window.end > window.start) yield window;
+    }
+  }
+}
+
+const gridUp = (instant: number): number => Math.ceil(instant / (GRID_MINUTES * MS_PER_MINUTE)) * GRID_MINUTES * MS_PER_MINUTE;
+
+/** The stretches in which the step's minutes fit from an instant on; one whole stretch if it is not divisible. */
+const place = (step: Step, from: number, context: SequenceContext): Stretch[] | null => {
+  const piece = Math.max(1, step.perPiece.typical) * MS_PER_MINUTE;
+  let left = Math.max(1, step.minutes) * MS_PER_MINUTE;
+  const stretches: Stretch[] = [];
+  for (const window of freeWindows(gridUp(from), context.zone, context.freeHours)) {
+    const room = window.end - window.start;
+    if (room >= left) return [...stretches, { start: window.start, end: window.start + left }];
+    if (!step.divisible) continue;
+    const whole = Math.floor(room / piece) * piece; // only whole pieces are begun
+    if (whole <= 0) continue;
+    stretches.push({ start: window.start, end: window.start + whole });
+    left -= whole;
+  }
+  return null;
+};
+
+/** Earliest instant that keeps every gap, and what held it. */
+const earliest = (step: Step, ends: ReadonlyMap<string, number>, from: number) => {
+  let instant = from;
+  let why = '';
+  let maybe: number | null = null;
+  for (const lag of step.lags) {
+    const end = ends.get(lag.from);
+    if (end === undefined) continue;
+    const ready = end + lag.time.high * MS_PER_MINUTE;
+    if (ready <= instant) continue;
+    instant = ready;
+    why = lag.why;
+    maybe = end + lag.time.typical * MS_PER_MINUTE;
+  }
+  return { instant, why, maybe };
+};
+
+/** The first window of a recoat rule that a start can meet; it moves the start where the current one has closed. */
+const inRecoatWindow = (step: Step, ends: ReadonlyMap<string, number>, start: number): number => {
+  for (const lag of step.lags) {
+    const end = ends.get(lag.from);
+    if (!lag.windows || end === undefined) continue;
+    const gap = (start - end) / MS_PER_MINUTE;
+    const open = lag.windows.find(([, closes]) => closes === null || gap <= closes);
+    if (open && gap < open[0]) return end + open[0] * MS_PER_MINUTE;
+  }
+  return start;
+};
+
+const iso = (instant: number): string => new Date(instant).toISOString();
+
+const noRoom = (step: Step): Problem => ({
+  code: 'no-free-hours',
+  given: `"${step.label}" takes ${step.minutes} minutes${step.divisible ? '' : ' in one stretch'}.`,
+  allowed: 'a stretch of your free hours in the coming year that is long enough.',
+  todo: 'Give longer free hours in the settings, or make fewer pieces at once.',
+});
+
+/**
+ * Dates for the steps, one after another, by one person in their free hours.
+ *
+ * Least gaps keep the high drying figure; recoat windows that close are met or the next one is waited for; a batch longer than a
+ * sitting is carried on in the next. What is done keeps its time, and the rest follows from it.
+ *
+ * @param steps   of one piece, in order
+ * @param context start, IANA zone, free hours Monday to Sunday, what is done
+ * @returns the plan in ISO instants, or the problems that leave no plan
+ */
+export const planInSequence = (steps: readonly Step[], context: SequenceContext): Outcome<{ plan: Plan }> => {
+  const problems = steps.flatMap(({ problem }) => (problem ? [problem] : []));
+  if (problems.length) return failed(...problems);
+  const from = Date.parse(context.startsAt);
+  if (Number.isNaN(from) || from < Date.UTC(2000, 0, 1) || from > Date.UTC(2200, 0, 1))
+    return failed({ code: 'absurd-date', given: `"${context.startsAt}" was given as the start.`, allowed: 'a date from 2000 to 2199.', todo: 'Choose the day you want to begin.' });
+  const ends = new Map<string, number>();
+  const planned: PlannedStep[] = [];
+  let cursor = from;
+  for (const step of steps) {
+    const doneAt = context.done?.[step.id];
+    if (doneAt !== undefined) {
+      const end = Date.parse(doneAt);
+      const start = end - step.minutes * MS_PER_MINUTE;
+      ends.set(step.id, end);
+      cursor = Math.max(cursor, end);
+      planned.push({ stepId: step.id, stretches: [{ start: iso(start), end: iso(end) }], start: iso(start), end: iso(end), waitedFor: '', maybeFrom: null, isDone: true });
+      continue;
+    }
+    const { instant, why, maybe } = earliest(step, ends, cursor);
+    let stretches = place(step, instant, context);
+    for (let moved = stretches && inRecoatWindow(step, ends, stretches[0]!.start); stretches && moved !== stretches[0]!.start; moved = stretches && inRecoatWindow(step, ends, stretches[0]!.start))
+      stretches = place(step, moved!, context);
+    if (!stretches) return failed(noRoom(step));
+    const start = stretches[0]!.start;
+    const end = stretches.at(-1)!.end;
+    ends.set(step.id, end);
+    cursor = end;
+    planned.push({
+      stepId: step.id,
+      stretches: stretches.map((stretch) => ({ start: iso(stretch.start), end: iso(stretch.end) })),
+      start: iso(start),
+      end: iso(end),
+      waitedFor: start - instant > GRID_MINUTES * MS_PER_MINUTE ? 'your next free hours' : why,
+      maybeFrom: maybe === null ? null : iso(maybe),
+      isDone: false,
+    });
+  }
+  return {
+    ok: true,
+    plan: {
+      zone: context.zone,
+      steps: planned,
+      startsAt: planned[0]?.start ?? context.startsAt,
+      endsAt: planned.at(-1)?.end ?? null,
+      handsOnMinutes: steps.reduce((total, { minutes }) => total + minutes, 0),
+      sittings: sittingsIn(planned, context),
+    },
+  };
+};
+
+/** How many of the free windows the work touches. */
+const sittingsIn = (planned: readonly PlannedStep[], { zone, freeHours }: SequenceContext): number => {
+  const starts = planned.filter(({ isDone }) => !isDone).flatMap(({ stretches }) => stretches.map(({ start }) => Date.parse(start)));
+  const windows = new Set<number>();
+  for (const start of starts) {
+    const midnight = Temporal.Instant.fromEpochMilliseconds(start).toZonedDateTimeISO(zone).startOfDay().epochMilliseconds;
+    for (const window of freeWindows(midnight, zone, freeHours)) {
+      if (window.end <= start) continue;
+      windows.add(window.start);
+      break;
+    }
+  }
+  return windows.size;
+};

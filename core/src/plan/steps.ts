@@ -1,0 +1,169 @@
+import type { Problem } from '../problem/index.ts';
+import type { Catalogue, Figure, Product, Stage } from '../materials/index.ts';
+import { dryTime, type Climate } from '../dry/index.ts';
+import type { ApplyOperation, Operation, Part, Piece, Workshop } from '../piece/index.ts';
+import { waitsBefore, workFigure } from './waits.ts';
+
+/** A gap that a step must keep to an earlier one, counted from that step's end. */
+export interface Lag {
+  readonly from: string;
+  /** Minutes: the plan keeps the high figure; typical is "may be ready from". */
+  readonly time: Figure;
+  /** Where the next coat may only come in one of several windows, minutes from the earlier end. */
+  readonly windows?: readonly (readonly [number, number | null])[];
+  readonly why: string;
+  readonly productId: string;
+  readonly stage: Stage;
+}
+
+/** One thing to do at the bench, on all the pieces of a batch. */
+export interface Step {
+  readonly id: string;
+  readonly partId: string;
+  /** The operations it carries out, with the coat it lays. */
+  readonly operationIds: readonly string[];
+  readonly coat: number;
+  readonly label: string;
+  readonly detail: string;
+  /** Hands-on and attended minutes for one piece, and for the batch. */
+  readonly perPiece: Figure;
+  readonly minutes: number;
+  /** Whether a long batch may be carried on in another sitting. */
+  readonly divisible: boolean;
+  readonly lags: readonly Lag[];
+  readonly hazards: readonly string[];
+  readonly air: Product['air'];
+  /** Set where the step can never start in this workshop's climate. */
+  readonly problem?: Problem;
+}
+
+const HOW_WORDS: Readonly<Record<string, string>> = {
+  brush: 'brush', sponge: 'sponge', stipple: 'stipple', spray: 'spray straight down', wipe: 'wipe', pour: 'pour', press: 'press', squeegee: 'squeegee from the middle', cut: 'cut and weed', pin: 'pin down', roll: 'roll', swirl: 'swirl', sand: 'sand', soak: 'soak',
+};
+const sum = (figures: readonly Figure[]): Figure => ({
+  low: figures.reduce((total, { low }) => total + low, 0),
+  typical: figures.reduce((total, { typical }) => total + typical, 0),
+  high: figures.reduce((total, { high }) => total + high, 0),
+  unit: 'min',
+  basis: figures.some(({ basis }) => basis === 'estimate') ? 'estimate' : (figures[0]?.basis ?? 'estimate'),
+});
+
+const labelOf = (operation: Operation, catalogue: Catalogue, coat: number): string => {
+  if (operation.op === 'treat') return operation.treat === 'burn' ? 'Heat evenly, keep moving' : operation.treat === 'bake' ? 'Bake' : 'Heat-set';
+  if (operation.op === 'remove') {
+    if (operation.what === 'mask') return operation.school === 'wet' ? 'Unmask while wet' : 'Score and unmask';
+    return operation.what === 'medium' ? 'Scrape off and rinse' : (catalogue.productById.get(operation.productId ?? '')?.name ?? 'Take the finish off');
+  }
+  const name = catalogue.productById.get(operation.productId)?.name ?? operation.productId;
+  const sentence = `${name[0]?.toUpperCase() ?? ''}${name.slice(1)}`;
+  return operation.coats > 1 ? `${sentence}, coat ${coat} of ${operation.coats}` : sentence;
+};
+
+const detailOf = (operation: Operation, product: Product | undefined): string => {
+  if (operation.op === 'apply') return operation.role === 'prep' ? (product?.about ?? '') : `${HOW_WORDS[operation.how] ?? operation.how}; ${product?.about ?? ''}`;
+  if (operation.op === 'treat') return product?.workC ? `${product.workC.low}–${product.workC.high} °C${product.dwell ? `, ${product.dwell.low}–${product.dwell.high} ${product.dwell.unit}` : ''}` : '';
+  return operation.school === 'dry' ? 'Run a knife lightly along the edge, pull low and slow.' : operation.school === 'wet' ? 'Within ten minutes of the last coat.' : '';
+};
+
+interface Draft {
+  readonly operations: readonly Operation[];
+  readonly coat: number;
+}
+
+/** An etch or a remover works while it lies there; a burn paste only once it is heated. */
+const worksAtOnce = (product: Product | undefined): boolean => product?.dwell !== undefined && (product.attacks === 'silica' || product.attacks === 'coating');
+
+const isUsedUp = (operation: Operation, catalogue: Catalogue): operation is ApplyOperation =>
+  operation.op === 'apply' && operation.role === 'medium' && worksAtOnce(catalogue.productById.get(operation.productId));
+
+/** Coats apart; what must follow at once (unmask while wet, rinse after the dwell) joined to its coat. */
+const drafted = (operations: readonly Operation[], catalogue: Catalogue): Draft[] => {
+  const drafts: Draft[] = [];
+  for (const operation of operations) {
+    const last = drafts.at(-1);
+    const lastOperation = last?.operations.at(-1);
+    const joins = operation.op === 'remove' && lastOperation !== undefined && ((operation.what === 'mask' && operation.school === 'wet' && lastOperation.op === 'apply') || (operation.what === 'medium' && isUsedUp(lastOperation, catalogue)));
+    if (joins && last) {
+      drafts[drafts.length - 1] = { ...last, operations: [...last.operations, operation] };
+      continue;
+    }
+    const coats = operation.op === 'apply' ? operation.coats : 1;
+    for (let coat = 1; coat <= coats; coat += 1) drafts.push({ operations: [operation], coat });
+  }
+  return drafts;
+};
+
+/** Minutes for a batch in which a medium works while the next piece is begun: groups no longer than the shortest dwell. */
+const dwellBatch = (apply: Figure, rinse: Figure, dwell: Figure, quantity: number): number => {
+  const group = Math.max(1, Math.floor(dwell.low / apply.typical));
+  return Math.ceil(quantity / group) * dwell.typical + quantity * (apply.typical + rinse.typical);
+};
+
+const hazardsOf = (operation: Operation, operations: readonly Operation[], catalogue: Catalogue): readonly string[] => {
+  const product = operation.op === 'treat' ? productOf(operation.of, operations, catalogue) : catalogue.productById.get(operation.productId ?? '');
+  return product?.hazards ?? [];
+};
+
+const stepIdOf = (operation: Operation, coat: number): string => `${operation.id}#${coat}`;
+
+const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, workshop: Workshop): Step[] => {
+  const operations = part.stack?.operations ?? [];
+  const climate: Climate = { temperatureC: workshop.temperatureC, relativeHumidity: workshop.relativeHumidity };
+  const lastCoatOf = new Map<string, string>();
+  const steps: Step[] = [];
+  for (const { operations: joined, coat } of drafted(operations, catalogue)) {
+    const first = joined[0]!;
+    const id = stepIdOf(first, coat);
+    const index = operations.indexOf(first);
+    const product = first.op === 'apply' ? catalogue.productById.get(first.productId) : first.op === 'treat' ? productOf(first.of, operations, catalogue) : undefined;
+    const lags: Lag[] = [];
+    let problem: Problem | undefined;
+    const waitFor = (fromStep: string, from: Product, stage: Stage, why: string, windows?: Lag['windows']) => {
+      const read = dryTime(from, stage, climate);
+      if (!read.ok) problem ??= read.problems[0];
+      else lags.push({ from: fromStep, time: read.time, why, productId: from.id, stage, ...(windows ? { windows: windows.map(([low, high]) => [Math.max(low, read.time.high), high] as const).filter(([low, high]) => high === null || low <= high) } : {}) });
+    };
+    if (first.op === 'apply' && coat > 1 && product && product.dry.recoat) waitFor(stepIdOf(first, coat - 1), product, 'recoat', `${product.name} ready for the next coat`, product.recoatWindows);
+    else
+      for (const wait of waitsBefore(first, operations.slice(0, index), catalogue)) {
+        const from = catalogue.productById.get(wait.from.productId);
+        const fromStep = lastCoatOf.get(wait.from.id);
+        if (from && fromStep) waitFor(fromStep, from, wait.stage, wait.why);
+      }
+    const work = joined.map((operation) => workFigure(operation, catalogue));
+    const dwell = isUsedUp(first, catalogue) ? product?.dwell : undefined;
+    const perPiece = sum(dwell ? [...work, dwell] : work);
+    steps.push({
+      id,
+      partId: part.id,
+      operationIds: joined.map((operation) => operation.id),
+      coat,
+      label: joined.map((operation, position) => (position ? labelOf(operation, catalogue, coat).toLowerCase() : labelOf(operation, catalogue, coat))).join(', then '),
+      detail: joined.map((operation) => detailOf(operation, product)).filter(Boolean).join(' '),
+      perPiece,
+      minutes: Math.ceil(dwell ? dwellBatch(work[0]!, work[1] ?? sum([]), dwell, quantity) : perPiece.typical * quantity),
+      divisible: quantity > 1,
+      lags,
+      hazards: [...new Set(joined.flatMap((operation) => hazardsOf(operation, operations, catalogue)))],
+      air: product?.air ?? 'room',
+      ...(problem ? { problem } : {}),
+    });
+    for (const operation of joined) lastCoatOf.set(operation.id, id);
+  }
+  return steps;
+};
+
+const productOf = (operationId: string, operations: readonly Operation[], catalogue: Catalogue): Product | undefined => {
+  const operation = operations.find(({ id }) => id === operationId);
+  return operation?.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
+};
+
+/**
+ * The steps of a piece in the order they are done, with the gaps between them in the workshop's climate.
+ *
+ * Parts without a stack have no steps. A step that can never start here carries a `problem`.
+ *
+ * @returns steps; minutes are for the whole batch
+ */
+export const stepsOf = (piece: Piece, catalogue: Catalogue, workshop: Workshop): Step[] =>
+  piece.parts.flatMap((part) => stepsOfPart(part, piece.quantity, catalogue, workshop));

@@ -1,0 +1,12 @@
+export default {
+  roots: ['<rootDir>/core/src', '<rootDir>/web/src', '<rootDir>/server/src'],
+  testMatch: ['**/*.test.ts'],
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', experimental: { keepImportAttributes: true } }, module: { type: 'es6' } },
+    ],
+  },
+  setupFiles: ['fake-indexeddb/auto'],
+};

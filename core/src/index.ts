@@ -11,3 +11,5 @@ export * from './piece/index.ts';
 export * from './dry/index.ts';
 export * from './plan/index.ts';
 export * from './match/index.ts';
+export * from './care/index.ts';
+export * from './workspace/index.ts';

@@ -42,7 +42,7 @@ const HEAT_STEP_C = 5;
 export const changesFor = ({ brief, catalogue, heat, use, surface }: Situation): readonly Ladder[] => {
   const { workshop, part } = brief;
   const one = (kind: ChangeKind, id: string, label: string, apply: Change['apply']): Ladder => [{ kind, id, label, apply }];
-  const tools = TOOLS.filter((tool) => !workshop.tools.includes(tool)).map((tool) => one('setting', `tool-${tool}`, TOOL_LABELS[tool]!, withWorkshop({ tools: [...workshop.tools, tool] })));
+  const tools = TOOLS.filter((tool) => !workshop.tools.includes(tool)).map((tool) => one('setting', `tool-${tool}`, TOOL_LABELS[tool]!, (each) => withWorkshop({ tools: [...each.workshop.tools, tool] })(each)));
   const air = AIRS.slice(rankIn(AIRS, workshop.air) + 1).map((best): Change => ({ kind: 'setting', id: `air-${best}`, label: AIR_LABELS[best]!, apply: withWorkshop({ air: best }) }));
   const warmer = range(Math.floor(workshop.temperatureC) + 1, 25).map((temperatureC): Change => ({ kind: 'setting', id: `warm-${temperatureC}`, label: `Warm the workshop to ${temperatureC} °C`, apply: withWorkshop({ temperatureC }) }));
   const cooler = range(20, Math.ceil(workshop.temperatureC) - 1).reverse().map((temperatureC): Change => ({ kind: 'setting', id: `cool-${temperatureC}`, label: `Work at ${temperatureC} °C`, apply: withWorkshop({ temperatureC }) }));
@@ -52,7 +52,7 @@ export const changesFor = ({ brief, catalogue, heat, use, surface }: Situation):
   const waits = range(part.surface.waitDays + 1, LONGEST_WAIT_DAYS).map((waitDays): Change => ({ kind: 'wait', id: `wait-${waitDays}`, label: `Wait ${waitDays} ${waitDays === 1 ? 'day' : 'days'} first`, apply: withSurface({ waitDays }) }));
   const preps = catalogue.products
     .filter((product) => product.offered && !part.surface.preparation.includes(product.id))
-    .map((product) => one('prep', `prep-${product.id}`, `${product.name[0]!.toUpperCase()}${product.name.slice(1)} first`, withSurface({ preparation: [...part.surface.preparation, product.id] })));
+    .map((product) => one('prep', `prep-${product.id}`, `${product.name[0]!.toUpperCase()}${product.name.slice(1)} first`, (each) => withSurface({ preparation: [...each.part.surface.preparation, product.id] })(each)));
   const gentler = WATERS.slice(0, Math.max(0, rankIn(WATERS, use.water))).reverse().map((water): Change => ({ kind: 'use', id: `water-${water}`, label: WATER_LABELS[water]!, apply: withUse({ water }) }));
   const laundry = use.laundryC === null ? [] : [...range(30, use.laundryC - 10, 10).reverse().map((laundryC): Change => ({ kind: 'use', id: `laundry-${laundryC}`, label: `Wash at ${laundryC} °C`, apply: withUse({ laundryC }) })), { kind: 'use' as const, id: 'laundry-none', label: 'Wash it by hand, not in a machine', apply: withUse({ laundryC: null }) }];
   const shorter = use.lifeYears === null ? [] : range(1, Math.ceil(use.lifeYears * 2) - 1).reverse().map((halves): Change => ({ kind: 'use', id: `life-${halves / 2}`, label: `Accept ${halves === 1 ? 'half a year' : `${halves / 2} ${halves === 2 ? 'year' : 'years'}`}`, apply: withUse({ lifeYears: halves / 2 }) }));
@@ -61,7 +61,8 @@ export const changesFor = ({ brief, catalogue, heat, use, surface }: Situation):
   const coolerUse: Ladder = use.heatC !== null ? range(25, Math.ceil(hot) - 1, HEAT_STEP_C).reverse().map((heatC): Change => ({ kind: 'use', id: `heat-${heatC}`, label: `Keep it below ${formatTemperature(heatC)}`, apply: withUse({ heatC }) })) : [];
   const led = use.heatC === null && (catalogue.heatSourceById.get('led')?.surfaceC.high ?? Infinity) < hot ? one('use', 'heat-led', 'Use an LED lamp', withUse({ heat: 'led', heatC: null })) : [];
   const noHeat = use.heatC === null && use.heat !== 'none' ? one('use', 'heat-none', 'Keep heat away from it', withUse({ heat: 'none' })) : [];
-  const looks = [...new Set(catalogue.methods.flatMap(({ looks: each }) => each))].filter((look) => part.designs.some((design) => design.look !== 'any' && design.look !== look)).map((look) => one('use', `look-${look}`, `Accept ${LOOK_LABELS[look] ?? look}`, withDesigns({ look })));
+  const looks = [...new Set(catalogue.methods.flatMap(({ looks: each }) => each))]
+    .filter((look) => look !== 'noEdge' && part.designs.some((design) => design.look !== 'any' && design.look !== look)).map((look) => one('use', `look-${look}`, `Accept ${LOOK_LABELS[look] ?? look}`, withDesigns({ look })));
   return [
     ...tools, air, warmer, cooler, drier, larger,
     waits,

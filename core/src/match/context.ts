@@ -1,15 +1,7 @@
 import type { Basis, Catalogue, Figure, Method, Product, SOILS, SurfaceProperties } from '../materials/index.ts';
-import type { ApplyOperation, Brief, Design, Operation, Part, SurfaceFacts, Use, Workshop } from '../piece/index.ts';
+import type { ApplyOperation, Brief, Design, Operation, Part, Schools, SurfaceFacts, Use, Workshop } from '../piece/index.ts';
 
 export type Soil = (typeof SOILS)[number];
-
-/** Ways of working on which crafters differ; each has a default and a reason in `schools.ts`. */
-export interface Schools {
-  /** What goes over adhesive film that stays. */
-  readonly filmOrder: 'nothingOnTop' | 'filmThenClear';
-  /** Whether a label's word for dishwashers is taken. */
-  readonly dishwasher: 'handWashOnly' | 'byLabel';
-}
 
 /** Everything about the piece that stays the same while its stacks are judged. */
 export interface Situation {

@@ -3,5 +3,4 @@ export { RULES } from './rules/index.ts';
 export { CHANGE_KINDS, type ChangeKind } from './changes.ts';
 export type { Mend } from './mends.ts';
 export type { Confidence, Life, Strengths } from './score.ts';
-export type { DecidingFigure, Finding, Judgement, Rule, Schools, Verdict } from './context.ts';
-export { DEFAULT_SCHOOLS } from './schools.ts';
+export type { DecidingFigure, Finding, Judgement, Rule, Verdict } from './context.ts';

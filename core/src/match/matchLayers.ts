@@ -1,10 +1,9 @@
 import type { Catalogue, Method, Product } from '../materials/index.ts';
 import type { Problem } from '../problem/index.ts';
-import { PRIORITIES, type Brief, type Priority, type Stack } from '../piece/index.ts';
-import type { Finding, Rule, Schools, Situation } from './context.ts';
+import { DEFAULT_SCHOOLS, PRIORITIES, type Brief, type Priority, type Schools, type Stack } from '../piece/index.ts';
+import type { Finding, Rule, Situation } from './context.ts';
 import { judgeWhole, ruleBook, STANDARD_BOOK, type RuleBook } from './judge.ts';
 import { findMend, type Mend } from './mends.ts';
-import { DEFAULT_SCHOOLS } from './schools.ts';
 import { dryingMemo, strengthsOf, utility, type Strengths } from './score.ts';
 import { productsFor, searchMethod, type Found, type SearchCount } from './search.ts';
 import { situationOf } from './situation.ts';
@@ -200,7 +199,7 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
     const least = leastRefused(situation, method, keyId, book, count);
     if (!least) return;
     const blockers = least.findings.filter(({ verdict }) => verdict === 'blocks');
-    const mend = preferences.withoutMends ? null : findMend(situation, { method, ...(keyId === undefined ? {} : { keyId }) }, schools, book);
+    const mend = preferences.withoutMends ? null : findMend(situation, { method, ...(keyId === undefined ? {} : { keyId }) }, least.blocks, schools, book);
     refused.push({ methodId: method.id, keyId: keyId ?? null, title, blockers, mend });
   };
   for (const method of catalogue.methods) {

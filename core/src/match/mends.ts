@@ -1,7 +1,7 @@
 import type { Method } from '../materials/index.ts';
-import type { Brief } from '../piece/index.ts';
+import type { Brief, Schools } from '../piece/index.ts';
 import { CHANGE_KINDS, changesFor, type Change, type ChangeKind } from './changes.ts';
-import type { Schools, Situation } from './context.ts';
+import type { Situation } from './context.ts';
 import type { RuleBook } from './judge.ts';
 import { searchMethod } from './search.ts';
 import { situationOf } from './situation.ts';
@@ -20,11 +20,17 @@ interface Target {
   readonly keyId?: string;
 }
 
-/** True where at least one stack of the method stands with nothing refused and nothing unknown. */
-export const ranks = (situation: Situation, { method, keyId }: Target, book: RuleBook): boolean => {
-  let stands = false;
-  searchMethod(situation, method, book, { allowedBlocks: 0, ...(keyId === undefined ? {} : { keyId }), onFound: ({ findings }) => (stands = !findings.some(({ verdict }) => verdict === 'unknown')) }, { judged: 0, complete: 0 });
-  return stands;
+/** True where some stack of the method collects no more than so many refusals; with none allowed, it must hold nothing unknown either. */
+const stands = (situation: Situation, { method, keyId }: Target, book: RuleBook, allowedBlocks: number): boolean => {
+  let found = false;
+  searchMethod(
+    situation,
+    method,
+    book,
+    { allowedBlocks, ...(keyId === undefined ? {} : { keyId }), onFound: ({ findings }) => (found = allowedBlocks > 0 || !findings.some(({ verdict }) => verdict === 'unknown')) },
+    { judged: 0, complete: 0 },
+  );
+  return found;
 };
 
 /** The smallest rung of a ladder that works; rungs grow, so halving finds it once the last one works. */
@@ -54,35 +60,30 @@ const PAIRED = new Set<ChangeKind>(['setting', 'wait', 'prep']);
 /**
  * Finds the smallest change that makes a method rank, by judging again.
  *
- * Tries every single change from the smallest kind up, then pairs of settings, waits and prep.
+ * Tries every single change from the smallest kind up, then pairs of settings, waits and prep of which each half takes a refusal away.
  *
+ * @param leastBlocks how many refusals the method collects at the least as things stand
  * @returns null where nothing of the kind helps: then another method is the way out
  */
-export const findMend = (situation: Situation, target: Target, schools: Schools, book: RuleBook): Mend | null => {
-  const { catalogue } = situation;
-  const changed = (brief: Brief): Situation | null => {
-    const read = situationOf(brief, catalogue, schools);
-    return read.ok ? read.situation : null;
-  };
-  const works = (brief: Brief): boolean => {
-    const after = changed(brief);
-    return after !== null && ranks(after, target, book);
+export const findMend = (situation: Situation, target: Target, leastBlocks: number, schools: Schools, book: RuleBook): Mend | null => {
+  const { brief, catalogue } = situation;
+  const standsWith = (changed: Brief, allowedBlocks: number): boolean => {
+    const read = situationOf(changed, catalogue, schools);
+    return read.ok && stands(read.situation, target, book, allowedBlocks);
   };
   const ladders = changesFor(situation);
   for (const ladder of ladders) {
-    const change = smallestRung(ladder, ({ apply }) => works(apply(situation.brief)));
-    if (change) return mendOf([change], change.apply(situation.brief));
+    const change = smallestRung(ladder, ({ apply }) => standsWith(apply(brief), 0));
+    if (change) return mendOf([change], change.apply(brief));
   }
-  for (const first of ladders.filter(([change]) => PAIRED.has(change!.kind))) {
-    const largest = first.at(-1)!;
-    const between = changed(largest.apply(situation.brief));
-    if (!between) continue;
-    for (const second of changesFor(between).filter(([change]) => PAIRED.has(change!.kind) && change!.id.split('-')[0] !== largest.id.split('-')[0])) {
-      const other = smallestRung(second, ({ apply }) => works(apply(between.brief)));
-      if (!other) continue;
-      const smallest = smallestRung(first, ({ apply }) => works(other.apply(apply(situation.brief)))) ?? largest;
-      return mendOf([smallest, other], other.apply(smallest.apply(situation.brief)));
+  if (leastBlocks < 2) return null;
+  const halves = ladders.filter((ladder) => PAIRED.has(ladder[0]!.kind) && standsWith(ladder.at(-1)!.apply(brief), leastBlocks - 1));
+  for (const [index, first] of halves.entries())
+    for (const second of halves.slice(index + 1)) {
+      const both = (left: Change, right: Change) => standsWith(right.apply(left.apply(brief)), 0);
+      const left = smallestRung(first, (change) => both(change, second.at(-1)!));
+      const right = left && smallestRung(second, (change) => both(left, change));
+      if (left && right) return mendOf([left, right], right.apply(left.apply(brief)));
     }
-  }
   return null;
 };

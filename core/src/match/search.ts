@@ -140,7 +140,7 @@ export const searchMethod = (situation: Situation, method: Method, book: RuleBoo
   };
 
   const prepOperation = (product: Product): Operation =>
-    product.removes?.includes('finish')
+    product.takesOff
       ? { id: product.id, op: 'remove', what: 'finish', school: 'sand', productId: product.id }
       : { id: product.id, op: 'apply', role: 'prep', productId: product.id, how: product.how[0]!, coats: 1, extent: 'all' };
 

@@ -1,8 +1,8 @@
 import type { Outcome } from '../problem/index.ts';
 import type { Catalogue, Figure, Method, Product } from '../materials/index.ts';
 import { TEXTURES, rankIn } from '../materials/index.ts';
-import { surfaceFacts, type ApplyOperation, type Brief, type Operation } from '../piece/index.ts';
-import { takesAway, type Schools, type Situation, type Soil, type Top } from './context.ts';
+import { surfaceFacts, type ApplyOperation, type Brief, type Operation, type Schools } from '../piece/index.ts';
+import { takesAway, type Situation, type Soil, type Top } from './context.ts';
 
 const least = (values: readonly (number | null)[]): number | null => {
   const known = values.filter((value) => value !== null);
@@ -52,6 +52,7 @@ export const soilsOf = (situation: Situation, method: Method): Soil[] => {
   const add = (soil: Soil, when: boolean) => when && !soils.includes(soil) && soils.push(soil);
   for (const soil of ['flaking', 'rust', 'oldGlue', 'wax', 'silicone', 'damp'] as const)
     add(soil, situation.part.surface.condition.includes(soil));
+  add('chalk', properties.friable === 'yes');
   add('damp', traits.includes('holdsWater'));
   add('rawGrain', traits.includes('rawWood') || (properties.texture === 'grain' && properties.porosity === 'open' && !situation.surface.finishes.length));
   add('lint', properties.porosity === 'fibre');

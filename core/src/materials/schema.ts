@@ -49,7 +49,7 @@ export const LOOKS = ['opaque', 'colours', 'gradient', 'grain', 'frosted', 'bare
 export const ROLES = ['prep', 'ground', 'groundSeal', 'mask', 'edgeSeal', 'medium', 'film', 'finish'] as const;
 export const TRAITS = ['tannin', 'alkaline', 'saponifies', 'hydrogenWithCaustic', 'acidSoluble', 'rusts', 'blackens', 'swells', 'plasticiser', 'outgasses', 'transparent', 'silvered', 'cracksUnderDarkFilm', 'mayHoldLead', 'holdsWater', 'waterproofed', 'repelsPaint', 'dyeMigrates', 'rawWood', 'glossy', 'bareMetal', 'sealedVessel', 'uncoatable'] as const;
 
-export const SOILS = ['dust', 'grease', 'silicone', 'oldGlue', 'damp', 'rust', 'flaking', 'wax', 'lint', 'moisture', 'gloss', 'rawGrain'] as const;
+export const SOILS = ['dust', 'grease', 'silicone', 'oldGlue', 'damp', 'rust', 'flaking', 'wax', 'lint', 'moisture', 'gloss', 'rawGrain', 'chalk'] as const;
 
 const orUnknown = <const Words extends readonly string[]>(words: Words) => z.enum([...words, 'unknown']);
 
@@ -128,7 +128,7 @@ export type Stage = (typeof STAGES)[number];
 export const DRY_FAMILIES = ['waterborne', 'evaporating', 'oil', 'twoPart', 'moisture', 'bond', 'none'] as const;
 export type DryFamily = (typeof DRY_FAMILIES)[number];
 
-const suitsSchema = z.array(z.strictObject({ property: z.enum(['porosity', 'texture', 'energy', 'flex', 'shape', 'clear']), words: z.array(z.string()), why: text }));
+const suitsSchema = z.array(z.strictObject({ property: z.enum(['porosity', 'texture', 'energy', 'flex', 'shape', 'clear', 'metalBase']), words: z.array(z.string()), why: text }));
 
 export const productSchema = z.strictObject({
   id,
@@ -191,7 +191,9 @@ export const productSchema = z.strictObject({
   cost: figureIn('class').optional(),
   shelf: figureIn('months').optional(),
   /** Prep only: what it takes off, what it makes of the surface, where it must not be used. */
-  removes: z.array(z.enum([...SOILS, 'finish'])).optional(),
+  removes: z.array(z.enum(SOILS)).optional(),
+  /** Binders of the finishes it takes off the piece; `any` for all. */
+  takesOff: z.array(z.string()).optional(),
   makes: surfacePropertiesSchema.pick({ texture: true, porosity: true, friable: true }).partial().optional(),
   /** True where the crafter decides on it: it takes long or cannot be undone, so Match only offers it. */
   offered: z.boolean().optional(),
@@ -227,7 +229,7 @@ export const methodSchema = z.strictObject({
   looks: z.array(z.enum(LOOKS)),
   leaves: z.enum(['layer', 'relief']),
   reversible: z.enum(['yes', 'no']),
-  /** Surfaces it is made for; `clear` is yes or no, for what one can see through. */
+  /** Surfaces it is made for; `clear` (seen through) and `metalBase` are yes or no. */
   suits: suitsSchema,
   slots: z.array(slotSchema),
 });

@@ -163,6 +163,23 @@ export const workshopSchema = z.strictObject({
 });
 export type Workshop = z.output<typeof workshopSchema>;
 
+/** Ways of working on which crafters differ; each has a default and a reason. */
+export const schoolsSchema = z.strictObject({
+  /** What goes over adhesive film that stays. */
+  filmOrder: z.enum(['nothingOnTop', 'filmThenClear']),
+  /** Whether a label's word for dishwashers is taken. */
+  dishwasher: z.enum(['handWashOnly', 'byLabel']),
+});
+export type Schools = z.output<typeof schoolsSchema>;
+
+/** What Sgraffa does unless told otherwise. */
+export const DEFAULT_SCHOOLS: Schools = {
+  // a topcoat brushed over film gets under its edge and lifts it
+  filmOrder: 'nothingOnTop',
+  // labels differ and dishwashers differ more: hand washing never harms
+  dishwasher: 'handWashOnly',
+};
+
 export const briefSchema = z.strictObject({
   part: partSchema,
   workshop: workshopSchema,

@@ -50,9 +50,11 @@ const finished = (below: SurfaceProperties, finish: ExistingFinish): SurfaceProp
   traits: [...new Set([...below.traits.filter((trait) => !finish.hides.includes(trait)), ...(finish.changes.traits ?? [])])],
 });
 
-/** What stripping to the base and every finish that prep leaves in place. */
-const keptFinishes = (surface: Surface, catalogue: Catalogue): Surface['existing'] =>
-  surface.preparation.some((id) => catalogue.productById.get(id)?.removes?.includes('finish')) ? [] : surface.existing;
+/** The finishes that agreed prep leaves in place. */
+const keptFinishes = (surface: Surface, catalogue: Catalogue): Surface['existing'] => {
+  const takenOff = new Set(surface.preparation.flatMap((id) => catalogue.productById.get(id)?.takesOff ?? []));
+  return takenOff.has('any') ? [] : surface.existing.filter(({ finish }) => !takenOff.has(catalogue.finishById.get(finish)?.binder ?? ''));
+};
 
 /**
  * The facts of a surface as it is today, or as agreed prep will leave it.

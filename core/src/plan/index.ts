@@ -1,3 +1,3 @@
-export { stepsOf, type Lag, type Step } from './steps.ts';
+export { stepIdOf, stepsOf, type Lag, type Step } from './steps.ts';
 export { freeHoursSchema, planInSequence, type FreeHours, type Plan, type PlannedStep, type SequenceContext } from './sequence.ts';
 export { isCoat, waitsBefore, workFigure, type Wait } from './waits.ts';

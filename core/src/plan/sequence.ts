@@ -1,6 +1,7 @@
 import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
+import type { Climate } from '../dry/index.ts';
 import type { Step } from './steps.ts';
 
 const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, 'a time of day such as 18:30');
@@ -25,6 +26,8 @@ export interface PlannedStep {
 
 export interface Plan {
   readonly zone: string;
+  /** The steady climate that the gaps were worked out for. */
+  readonly climate: Climate;
   readonly steps: readonly PlannedStep[];
   readonly startsAt: string;
   /** End of the last step; null where there is nothing to do. */
@@ -38,6 +41,7 @@ export interface SequenceContext {
   readonly startsAt: string;
   readonly zone: string;
   readonly freeHours: FreeHours;
+  readonly climate: Climate;
   /** Step id → ISO instant at which it was done. */
   readonly done?: Readonly<Record<string, string>>;
 }
@@ -175,6 +179,7 @@ export const planInSequence = (steps: readonly Step[], context: SequenceContext)
     ok: true,
     plan: {
       zone: context.zone,
+      climate: context.climate,
       steps: planned,
       startsAt: planned[0]?.start ?? context.startsAt,
       endsAt: planned.at(-1)?.end ?? null,

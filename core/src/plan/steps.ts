@@ -104,7 +104,8 @@ const hazardsOf = (operation: Operation, operations: readonly Operation[], catal
   return product?.hazards ?? [];
 };
 
-const stepIdOf = (operation: Operation, coat: number): string => `${operation.id}#${coat}`;
+/** The id of the step that lays one coat of an operation. */
+export const stepIdOf = (operation: Operation, coat: number): string => `${operation.id}#${coat}`;
 
 const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, workshop: Workshop): Step[] => {
   const operations = part.stack?.operations ?? [];

@@ -142,7 +142,7 @@ export const adhesion: readonly Rule[] = [
     reads: 'product',
     topic: 'adhesion',
     about: 'Some products are made for certain surfaces only.',
-    at: ['ground', 'groundSeal', 'medium', 'film', 'finish'],
+    at: ['prep', 'ground', 'groundSeal', 'medium', 'film', 'finish'],
     test: (context) => {
       const bad = unsuited(context, context.product.suits ?? []);
       return bad ? blocks(`${bad.why}: this surface is not that`, 'Choose another product.', 'label-typical') : null;
@@ -150,10 +150,12 @@ export const adhesion: readonly Rule[] = [
   }),
 ];
 
+const yesNo = (is: boolean) => (is ? 'yes' : 'no');
+
 /** The first thing that a method or product is made for and this piece is not; what is unknown counts as unsuited only where the list leaves it out. */
 const unsuited = ({ surface, part }: Context, suits: Method['suits']) =>
   suits.find(({ property, words }) => {
     const { properties } = surface;
-    const is = property === 'shape' ? part.surface.shape : property === 'clear' ? (properties.traits.includes('transparent') ? 'yes' : 'no') : properties[property];
+    const is = property === 'shape' ? part.surface.shape : property === 'clear' ? yesNo(properties.traits.includes('transparent')) : property === 'metalBase' ? yesNo(surface.base.properties.traits.includes('bareMetal')) : properties[property];
     return !words.includes(is);
   });

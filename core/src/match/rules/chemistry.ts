@@ -228,4 +228,4 @@ export const chemistry: readonly Rule[] = [
   }),
 ];
 
-const SOIL_WORDS: Readonly<Record<string, string>> = { dust: 'dust', grease: 'grease', silicone: 'silicone polish', oldGlue: 'old glue', damp: 'damp', rust: 'rust', flaking: 'loose flakes', wax: 'wax', lint: 'lint', moisture: 'moisture in the cloth', rawGrain: 'unsanded grain' };
+const SOIL_WORDS: Readonly<Record<string, string>> = { dust: 'dust', grease: 'grease', silicone: 'silicone polish', oldGlue: 'old glue', damp: 'damp', rust: 'rust', flaking: 'loose flakes', wax: 'wax', lint: 'lint', moisture: 'moisture in the cloth', rawGrain: 'unsanded grain', chalk: 'loose chalk' };

@@ -90,7 +90,7 @@ export const mask: readonly Rule[] = [
       if (!top.mask || takesAway(product) || top.hasEdgeSeal || product.body === 'gel') return null;
       const coarse = rankIn(TEXTURES, top.texture);
       if (coarse <= 0 || top.texture === 'brush') return null;
-      return cautions(`${product.name} creeps under the mask along the ${top.texture === 'weave' ? 'weave' : top.texture === 'grain' ? 'grain' : 'relief'}`, 'Seal the edge first with clear medium, or with another coat of the ground.', 'practice');
+      return cautions(`${product.name} creeps under the mask along the ${top.texture === 'weave' ? 'weave' : top.texture === 'grain' ? 'grain' : 'relief'}`, top.porosity === 'fibre' ? 'Work nearly dry, dabbing straight down.' : 'Seal the edge first with clear medium, or with another coat of the ground.', 'practice');
     },
   }),
   aboutProduct({

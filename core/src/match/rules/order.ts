@@ -36,7 +36,8 @@ export const order: readonly Rule[] = [
     at: ['film', 'mask', 'ground', 'groundSeal', 'medium'],
     test: ({ surface, part, product, operation, top }) => {
       const youngest = surface.finishes.at(-1);
-      if (!youngest || top.coats.some((coat) => coat.operation.extent === 'all') || product.tack === 'pins') return null;
+      // staying film feels an uncured coat through whatever lies between
+      if (!youngest || (operation.role !== 'film' && top.coats.some((coat) => coat.operation.extent === 'all')) || product.tack === 'pins') return null;
       const { finish, ageDays } = youngest;
       const needed = operation.role === 'film' ? finish.readyForFilm : operation.role === 'mask' ? finish.readyForMask : finish.readyForPaint;
       if (!needed || takesAway(product)) return null;

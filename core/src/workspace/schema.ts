@@ -1,0 +1,61 @@
+import { z } from 'zod';
+import { freeHoursSchema, type FreeHours } from '../plan/index.ts';
+import { DEFAULT_SCHOOLS, pieceSchema, plainWorkshop, schoolsSchema, workshopSchema } from '../piece/index.ts';
+
+/** Version of the document's format; older ones are migrated, newer ones refused. */
+export const WORKSPACE_VERSION = 1;
+
+const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
+const MAX_PIECES = 2000;
+const MAX_EVENTS = 100_000;
+
+/** A fact that happened at the bench; facts are added and taken back, never changed. */
+export const eventSchema = z.strictObject({
+  id: key,
+  pieceId: key,
+  /** The operation and coat that it is about. */
+  operationId: key,
+  partId: key,
+  coat: z.number().int().min(1, '1 to 20').max(20, '1 to 20'),
+  at: z.iso.datetime({ offset: true, error: 'an ISO date and time with its zone' }),
+  outcome: z.enum(['done']),
+});
+export type BenchEvent = z.output<typeof eventSchema>;
+
+const isZone = (zone: string): boolean => {
+  try {
+    return new Intl.DateTimeFormat('en', { timeZone: zone }) !== null;
+  } catch {
+    return false;
+  }
+};
+
+export const settingsSchema = z.strictObject({
+  length: z.enum(['mm', 'in']),
+  temperature: z.enum(['C', 'F']),
+  theme: z.enum(['light', 'dark', 'system']),
+  /** IANA zone of the bench. */
+  zone: z.string().refine(isZone, 'an IANA time zone such as Europe/Berlin'),
+  freeHours: freeHoursSchema,
+  workshop: workshopSchema,
+  schools: schoolsSchema,
+});
+export type Settings = z.output<typeof settingsSchema>;
+
+export const workspaceSchema = z.strictObject({
+  version: z.literal(WORKSPACE_VERSION),
+  catalogueVersion: z.number().int().positive(),
+  pieces: z.array(pieceSchema).max(MAX_PIECES, `at most ${MAX_PIECES} pieces`),
+  events: z.array(eventSchema).max(MAX_EVENTS, `at most ${MAX_EVENTS} events`),
+  settings: settingsSchema,
+});
+export type Workspace = z.output<typeof workspaceSchema>;
+
+/** Weekday evenings and weekend days: changed by the crafter in the settings. */
+const PLAIN_HOURS: FreeHours = [
+  ...Array.from({ length: 5 }, (): [string, string][] => [['18:30', '21:30']]),
+  [['09:00', '17:00']],
+  [['09:00', '16:00']],
+];
+
+export const plainSettings = (zone = 'UTC'): Settings => ({ length: 'mm', temperature: 'C', theme: 'light', zone, freeHours: PLAIN_HOURS, workshop: plainWorkshop(), schools: DEFAULT_SCHOOLS });

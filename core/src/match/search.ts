@@ -34,7 +34,7 @@ const EXTENTS: Readonly<Record<ApplyOperation['role'], ApplyOperation['extent']>
   prep: 'all', ground: 'all', groundSeal: 'all', mask: 'masked', hold: 'masked', edgeSeal: 'edge', medium: 'opening', film: 'opening', transfer: 'opening', finish: 'all',
 };
 
-const isApplied = (role: Slot['role']): role is ApplyOperation['role'] => role !== 'unmask' && role !== 'treat' && role !== 'rinse';
+export const isApplied = (role: Slot['role']): role is ApplyOperation['role'] => role !== 'unmask' && role !== 'treat' && role !== 'rinse';
 
 const optionsCache = new WeakMap<Slot, { readonly products: readonly Product[]; readonly of: readonly Product[] }>();
 
@@ -60,7 +60,7 @@ export const productsFor = (slot: Slot, catalogue: readonly Product[]): readonly
 
 const howOf = (slot: Slot, product: Product): ApplyOperation['how'] => slot.how?.find((how) => product.how.includes(how)) ?? product.how.find((how) => how !== 'cut') ?? product.how[0]!;
 
-const applied = (slot: Slot, role: ApplyOperation['role'], product: Product, designId: string | undefined): ApplyOperation => ({
+export const applied = (slot: Slot, role: ApplyOperation['role'], product: Product, designId: string | undefined): ApplyOperation => ({
   id: slot.id,
   op: 'apply',
   role,

@@ -229,6 +229,8 @@ export const methodSchema = z.strictObject({
   looks: z.array(z.enum(LOOKS)),
   leaves: z.enum(['layer', 'relief']),
   reversible: z.enum(['yes', 'no']),
+  /** Whether it lays a design or covers the whole clear area. */
+  covers: z.enum(['design', 'area']),
   /** Surfaces it is made for; `clear` (seen through) and `metalBase` are yes or no. */
   suits: suitsSchema,
   slots: z.array(slotSchema),

@@ -1,4 +1,4 @@
-import type { Design, Part, Piece, Surface, Use, Workshop } from './schema.ts';
+import type { Design, OwnSurface, Part, Piece, Surface, Use, Workshop } from './schema.ts';
 
 export const plainSurface = (base: string): Surface => ({
   base,
@@ -65,3 +65,23 @@ export const plainPiece = (id: string, name: string, base: string): Piece => ({
 
 /** A garage bench with an open door: what a crafter has until they say otherwise. */
 export const plainWorkshop = (): Workshop => ({ air: 'outdoors', tools: ['cutter', 'press', 'heatGun', 'oven'], temperatureC: 20, relativeHumidity: 50 });
+
+/** A surface of the user's own that nobody has described yet: everything about it is unknown. */
+export const plainOwnSurface = (name: string): OwnSurface => ({
+  name,
+  pattern: 'plain',
+  properties: {
+    porosity: 'unknown',
+    energy: 'unknown',
+    texture: 'unknown',
+    friable: 'unknown',
+    flex: 'unknown',
+    heatLimitC: null,
+    fluorideEtch: 'unknown',
+    gelStrip: 'unknown',
+    burn: 'unknown',
+    solvents: 'unknown',
+    traits: [],
+    water: 'unknown',
+  },
+});

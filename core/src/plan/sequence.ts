@@ -13,6 +13,7 @@ export type FreeHours = z.output<typeof freeHoursSchema>;
 
 export interface PlannedStep {
   readonly stepId: string;
+  readonly operationIds: readonly string[];
   /** ISO instants; one stretch, or several where a long batch is carried on in another sitting. */
   readonly stretches: readonly { readonly start: string; readonly end: string }[];
   readonly start: string;
@@ -153,7 +154,7 @@ export const planInSequence = (steps: readonly Step[], context: SequenceContext)
       const start = end - step.minutes * MS_PER_MINUTE;
       ends.set(step.id, end);
       cursor = Math.max(cursor, end);
-      planned.push({ stepId: step.id, stretches: [{ start: iso(start), end: iso(end) }], start: iso(start), end: iso(end), waitedFor: '', maybeFrom: null, isDone: true });
+      planned.push({ stepId: step.id, operationIds: step.operationIds, stretches: [{ start: iso(start), end: iso(end) }], start: iso(start), end: iso(end), waitedFor: '', maybeFrom: null, isDone: true });
       continue;
     }
     const { instant, why, maybe } = earliest(step, ends, cursor);
@@ -167,6 +168,7 @@ export const planInSequence = (steps: readonly Step[], context: SequenceContext)
     cursor = end;
     planned.push({
       stepId: step.id,
+      operationIds: step.operationIds,
       stretches: stretches.map((stretch) => ({ start: iso(stretch.start), end: iso(stretch.end) })),
       start: iso(start),
       end: iso(end),

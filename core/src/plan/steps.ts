@@ -105,7 +105,7 @@ const hazardsOf = (operation: Operation, operations: readonly Operation[], catal
 };
 
 /** The id of the step that lays one coat of an operation. */
-export const stepIdOf = (operation: Operation, coat: number): string => `${operation.id}#${coat}`;
+export const stepIdOf = (operation: { readonly id: string }, coat: number): string => `${operation.id}#${coat}`;
 
 const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, workshop: Workshop): Step[] => {
   const operations = part.stack?.operations ?? [];

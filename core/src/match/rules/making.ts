@@ -145,6 +145,17 @@ export const look: readonly Rule[] = [
     },
   }),
   {
+    id: 'covers-whole-area',
+    topic: 'look',
+    about: 'A wrap or an inside coat covers the whole area, not one design on it.',
+    at: 'piece',
+    test: ({ method, designs, part: { surface } }) => {
+      if (method.covers === 'design') return null;
+      const fills = designs.some(({ widthMm, scale }) => widthMm !== null && surface.widthMm !== null && widthMm * scale >= surface.widthMm * 0.8);
+      return fills ? null : cautions('it covers the whole area, and nothing says that the design is that large', 'Choose it for a design over the whole area; for letters alone a decal is less work.', 'practice');
+    },
+  },
+  {
     id: 'must-come-off',
     topic: 'look',
     about: 'Some ways of working can never be undone.',

@@ -1,0 +1,45 @@
+import { localStorageColorSchemeManager, MantineProvider } from '@mantine/core';
+import { Notifications } from '@mantine/notifications';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { PiecePage } from '../steps/piece/PiecePage.tsx';
+import { PiecesPage } from '../steps/pieces/PiecesPage.tsx';
+import { Shell } from './Shell.tsx';
+import { slips, theme } from './theme.ts';
+import { Trouble } from './Trouble.tsx';
+
+const client = new QueryClient({ defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, networkMode: 'always' }, mutations: { networkMode: 'always' } } });
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement: <Trouble />,
+    children: [
+      { index: true, element: <Navigate to="/pieces" replace /> },
+      { path: 'pieces', element: <PiecesPage /> },
+      { path: 'pieces/new', lazy: async () => ({ Component: (await import('../steps/pieces/NewPiecePage.tsx')).NewPiecePage }) },
+      {
+        path: 'pieces/:pieceId',
+        element: <PiecePage />,
+        children: [
+          { index: true, element: <Navigate to="match" replace /> },
+          { path: 'surface', lazy: async () => ({ Component: (await import('../steps/surface/SurfaceStep.tsx')).SurfaceStep }) },
+          { path: 'match', lazy: async () => ({ Component: (await import('../steps/match/MatchStep.tsx')).MatchStep }) },
+          { path: 'plan', lazy: async () => ({ Component: (await import('../steps/plan/PlanStep.tsx')).PlanStep }) },
+          { path: 'care', lazy: async () => ({ Component: (await import('../steps/care/CareStep.tsx')).CareStep }) },
+        ],
+      },
+      { path: 'settings', lazy: async () => ({ Component: (await import('../steps/settings/SettingsPage.tsx')).SettingsPage }) },
+      { path: '*', element: <Trouble /> },
+    ],
+  },
+]);
+
+export const App = () => (
+  <MantineProvider theme={theme} cssVariablesResolver={slips} colorSchemeManager={localStorageColorSchemeManager({ key: 'sgraffa-fire' })} defaultColorScheme="light">
+    <QueryClientProvider client={client}>
+      <Notifications position="bottom-left" autoClose={6000} />
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </MantineProvider>
+);

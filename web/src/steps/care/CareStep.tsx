@@ -1,0 +1,70 @@
+import { Table } from '@mantine/core';
+import type { CareLimit } from '@sgraffa/core';
+import { day } from '../../ui/dates.ts';
+import { AXIS_WORDS, capitalised, limitWords, ZONE_WORDS } from '../../ui/words.ts';
+import { WhereFrom } from '../../ui/WhereFrom.tsx';
+import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
+import './care.css';
+
+const LimitRow = ({ limit, model }: { limit: CareLimit; model: PieceModel }) => {
+  const { cause, axis, from, waitsFor } = limit;
+  const { settings, now } = model;
+  return (
+    <Table.Tr>
+      <Table.Th scope="row">{AXIS_WORDS[axis]}</Table.Th>
+      <Table.Td className={limit.value === 'unknown' ? 'is-unknown' : ''}>{capitalised(limitWords(limit, settings))}</Table.Td>
+      <Table.Td>
+        <WhereFrom
+          {...(cause.figure
+            ? { figures: [{ of: cause.name, label: AXIS_WORDS[axis].toLowerCase(), figure: cause.figure }] }
+            : { finding: { ruleId: '', isSafety: false, operationId: null, verdict: 'favours', reason: '', instead: '', basis: cause.basis } })}
+        >
+          {cause.name}
+        </WhereFrom>
+      </Table.Td>
+      <Table.Td className="sg-number">{from ? day(from, settings.zone, now) : '–'}</Table.Td>
+      <Table.Td className="sg-quiet">{waitsFor ?? ''}</Table.Td>
+    </Table.Tr>
+  );
+};
+
+/** What the finished piece stands, zone by zone, with the layer that sets each limit and the day it holds from. */
+export const CareStep = () => {
+  const { model } = usePiece();
+  const { limits, settings, now, stack, plan } = model;
+  if (!stack) return <p className="sg-course">Choose the layers first; their washing limits are worked out here.</p>;
+  const zones = [...new Set(limits.map(({ zone }) => zone))];
+  const washing = limits.find(({ axis, zone }) => axis === 'water' && zone !== 'rest');
+  const needsLaundry = limits.some(({ axis, value }) => axis === 'laundry' && typeof value === 'number');
+  return (
+    <div className="sg-course">
+      <h2>{washing ? `${capitalised(limitWords(washing, settings))}${washing.from ? `, from ${day(washing.from, settings.zone, now)}` : ''}` : 'Washing limits'}</h2>
+      <p className="sg-quiet">
+        The piece stands what its weakest layer stands, from the day that its slowest layer has cured{plan ? '' : '; there is no plan yet, so the days are open'}. The labels of your products come first.
+      </p>
+      {zones.map((zone) => (
+        <section key={zone}>
+          <h3 className="sg-rule">{zone === 'rest' ? 'The rest of it' : `Where the design is: ${ZONE_WORDS[zone]}`}</h3>
+          <Table className="sg-care" verticalSpacing="xs">
+            <Table.Thead>
+              <Table.Tr>
+                <Table.Th scope="col">For</Table.Th>
+                <Table.Th scope="col">It stands</Table.Th>
+                <Table.Th scope="col">Set by</Table.Th>
+                <Table.Th scope="col">From</Table.Th>
+                <Table.Th scope="col">Waiting for</Table.Th>
+              </Table.Tr>
+            </Table.Thead>
+            <Table.Tbody>
+              {limits
+                .filter((limit) => limit.zone === zone && (needsLaundry || !['laundry', 'tumble', 'iron'].includes(limit.axis)))
+                .map((limit) => (
+                  <LimitRow key={limit.axis} limit={limit} model={model} />
+                ))}
+            </Table.Tbody>
+          </Table>
+        </section>
+      ))}
+    </div>
+  );
+};

@@ -1,0 +1,238 @@
+import { Button, Select } from '@mantine/core';
+import { useState } from 'react';
+import { formatDuration, type Candidate, type MatchResult, type Refusal, type Stack } from '@sgraffa/core';
+import { stackWords } from '../../ui/sentence.ts';
+import { Sign, Verdict } from '../../ui/Verdict.tsx';
+import { BEST_WORDS, capitalised, options, PRIORITY_WORDS } from '../../ui/words.ts';
+import { WhereFrom } from '../../ui/WhereFrom.tsx';
+import { useJudged } from '../../workers/matchClient.ts';
+import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
+import { StackEditor } from './StackEditor.tsx';
+import './match.css';
+
+const signOf = (candidate: Pick<Candidate, 'findings'>) => (candidate.findings.some(({ verdict }) => verdict === 'unknown') ? 'unknown' : candidate.findings.some(({ verdict }) => verdict === 'cautions') ? 'cautions' : 'favours');
+
+const isSame = (left: Stack | null, right: Stack): boolean => left !== null && JSON.stringify(left) === JSON.stringify(right);
+
+const lifeWords = ({ strengths }: Pick<Candidate, 'strengths'>): string => {
+  const { years } = strengths.life;
+  return years ? `${Number(years.low.toFixed(1))}–${Number(years.high.toFixed(1))} y` : 'as the piece';
+};
+
+/** Why it stands, in one line: its first caution, or what is good about it. */
+const becauseOf = (candidate: Candidate): string => {
+  const doubt = candidate.findings.find(({ verdict }) => verdict === 'unknown') ?? candidate.findings.find(({ verdict }) => verdict === 'cautions');
+  if (doubt) return `${capitalised(doubt.reason)}.`;
+  const good = candidate.findings.find(({ verdict }) => verdict === 'favours');
+  if (good) return `${capitalised(good.reason)}.`;
+  const ends = candidate.strengths.life.endsFirst;
+  return ends ? `Nothing speaks against it; ${ends} ends first.` : 'Nothing speaks against it.';
+};
+
+const CandidateRow = ({ candidate, isChosen, choose }: { candidate: Candidate; isChosen: boolean; choose: () => void }) => {
+  const { strengths, bestAt } = candidate;
+  const life = strengths.life;
+  const best = bestAt.map((priority) => BEST_WORDS[priority]).filter(Boolean);
+  return (
+    <li className={isChosen ? 'sg-candidate is-chosen' : 'sg-candidate'}>
+      <button type="button" className="sg-candidate-choose" aria-pressed={isChosen} onClick={choose}>
+        <Sign verdict={signOf(candidate)} />
+        <span className="sg-candidate-title">
+          {candidate.title}
+          {isChosen && <span className="sg-here"> · chosen</span>}
+        </span>
+        <span className="sg-candidate-why">{becauseOf(candidate)}</span>
+      </button>
+      <dl className="sg-figures">
+        <div>
+          <dt>lasts</dt>
+          <dd>{life.years ? <WhereFrom figures={[{ of: life.endsFirst ?? candidate.title, label: 'life where it lives', figure: life.years }]}>{lifeWords(candidate)}</WhereFrom> : lifeWords(candidate)}</dd>
+        </div>
+        <div>
+          <dt>at the bench</dt>
+          <dd>{formatDuration(strengths.handsOnMinutes)}</dd>
+        </div>
+        <div>
+          <dt>until up</dt>
+          <dd>{formatDuration(strengths.elapsedMinutes)}</dd>
+        </div>
+        <div>
+          <dt>cost</dt>
+          <dd>{strengths.cost}</dd>
+        </div>
+      </dl>
+      {best.length > 0 && <p className="sg-best">{capitalised(best.join(', '))}</p>}
+    </li>
+  );
+};
+
+/** Why the answer is another one than before. */
+const Turned = ({ model, former }: { model: PieceModel; former: Stack }) => {
+  const judged = useJudged(former, model.brief, model.settings.schools);
+  const blocker = judged.data?.findings.find(({ verdict }) => verdict === 'blocks');
+  if (!judged.data || isSame(model.stack, former)) return null;
+  return (
+    <p className="sg-turned" role="status">
+      Before: <s>{stackWords(former, model.catalogue)}</s>. {blocker ? `It no longer stands: ${blocker.reason}.` : model.stack ? 'It still stands, but another one now does better for what matters.' : ''}
+    </p>
+  );
+};
+
+const RefusalRow = ({ refusal, mend }: { refusal: Refusal; mend?: () => void }) => (
+  <li className="sg-refusal">
+    <Sign verdict="blocks" isSafety={refusal.blockers.some(({ isSafety }) => isSafety)} />
+    <span>
+      <strong>{refusal.title}</strong>
+      <span className="sg-refusal-why">
+        {refusal.blockers.map(({ reason }) => capitalised(reason)).join('. ')}.{refusal.blockers[0] && <> <WhereFrom finding={refusal.blockers[0]} /></>}
+      </span>
+    </span>
+    {mend && refusal.mend && <Button onClick={mend}>{refusal.mend.label}</Button>}
+  </li>
+);
+
+const MOST_SHOWN = 4;
+
+const Refusals = ({ refused, model }: { refused: readonly Refusal[]; model: PieceModel }) => {
+  const [isOpen, setOpen] = useState(false);
+  const [showsAll, setShowsAll] = useState(false);
+  const mendable = refused.filter(({ mend }) => mend).sort((left, right) => left.mend!.label.localeCompare(right.mend!.label));
+  const final = refused.filter(({ mend }) => !mend);
+  const shown = showsAll ? mendable : mendable.slice(0, MOST_SHOWN);
+  return (
+    <>
+      {mendable.length > 0 && (
+        <>
+          <h3 className="sg-rule">Would work if…</h3>
+          <ul className="sg-plain-list">
+            {shown.map((refusal) => (
+              <RefusalRow
+                key={`${refusal.methodId} ${refusal.keyId}`}
+                refusal={refusal}
+                mend={() => {
+                  const { brief } = refusal.mend!;
+                  model.changePart({ ...brief.part, stack: model.part.stack, stackIsOwn: model.part.stackIsOwn }, refusal.mend!.label.toLowerCase());
+                }}
+              />
+            ))}
+          </ul>
+          {mendable.length > MOST_SHOWN && (
+            <button type="button" className="sg-fold" aria-expanded={showsAll} onClick={() => setShowsAll(!showsAll)}>
+              {showsAll ? 'Fewer' : `${mendable.length - MOST_SHOWN} more that a change would mend`}
+            </button>
+          )}
+        </>
+      )}
+      {final.length > 0 && (
+        <>
+          <button type="button" className="sg-fold" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+            {isOpen ? 'Hide what nothing here mends' : `${final.length} more ways that no single change mends`}
+          </button>
+          {isOpen && (
+            <ul className="sg-plain-list">
+              {final.map((refusal) => (
+                <RefusalRow key={`${refusal.methodId} ${refusal.keyId}`} refusal={refusal} />
+              ))}
+            </ul>
+          )}
+        </>
+      )}
+    </>
+  );
+};
+
+const headline = (match: MatchResult, model: PieceModel): string => {
+  if (match.problems.length) return match.problems[0]!.given;
+  if (match.ranked.length) return model.part.stackIsOwn ? 'Your own choice of layers' : capitalised(match.ranked[0]!.clause);
+  return match.unknown.length ? 'Only a test patch can tell' : 'Nothing stands as things are';
+};
+
+const Folded = ({ candidates, choose, stack }: { candidates: readonly Candidate[]; choose: (candidate: Candidate) => void; stack: Stack | null }) => {
+  const [isOpen, setOpen] = useState(false);
+  if (!candidates.length) return null;
+  return (
+    <>
+      <button type="button" className="sg-fold" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+        {isOpen ? 'Fold them again' : `${candidates.length} more, no better at anything`}
+      </button>
+      {isOpen && (
+        <ul className="sg-plain-list">
+          {candidates.map((candidate) => (
+            <CandidateRow key={candidate.id} candidate={candidate} isChosen={isSame(stack, candidate.stack)} choose={() => choose(candidate)} />
+          ))}
+        </ul>
+      )}
+    </>
+  );
+};
+
+/** The stacks that stand, with their reasons; what only a test can tell; what is refused and how it would work. */
+export const MatchStep = () => {
+  const { model, formerStack } = usePiece();
+  const { match, part, stack, findings, changePart } = model;
+  if (!match) return <p className="sg-quiet" role="status">Judging the layers…</p>;
+  const choose = (candidate: Candidate, isFirst = false) => changePart({ stack: candidate.stack, stackIsOwn: !isFirst }, `choosing ${candidate.title}`);
+  const isListed = [...match.ranked, ...match.folded, ...match.unknown].some((candidate) => isSame(stack, candidate.stack));
+  const spoken = findings.filter(({ verdict }) => verdict !== 'favours');
+  const blocked = findings.some(({ verdict }) => verdict === 'blocks');
+  return (
+    <div className="sg-course" aria-busy={model.isJudging}>
+      <header className="sg-head">
+        <h2>{headline(match, model)}</h2>
+        <Select className="sg-priority" label="What matters most" data={options(PRIORITY_WORDS)} value={part.priority} onChange={(priority) => priority && changePart({ priority }, 'what matters most')} />
+      </header>
+      <p className="sg-quiet">
+        Judged {match.considered.operations.toLocaleString('en')} layers in {match.considered.stacks.toLocaleString('en')} stacks; {match.ranked.length + match.folded.length} shown, {match.refused.length} ways refused.
+      </p>
+      {formerStack && <Turned model={model} former={formerStack} />}
+      {stack && part.stackIsOwn && !isListed && (
+        <p className={blocked ? 'sg-turned is-refused' : 'sg-turned'}>
+          These layers are your own{blocked ? ', and the rules refuse them as they are' : ''}. <Button variant="outline" onClick={() => changePart({ stackIsOwn: false }, 'following Match again')}>Take the best answer again</Button>
+        </p>
+      )}
+      {match.ranked.length > 0 && (
+        <ul className="sg-plain-list">
+          {match.ranked.map((candidate, index) => (
+            <CandidateRow key={candidate.id} candidate={candidate} isChosen={isSame(stack, candidate.stack)} choose={() => choose(candidate, index === 0)} />
+          ))}
+        </ul>
+      )}
+      <Folded candidates={match.folded} choose={choose} stack={stack} />
+      {match.unknown.length > 0 && (
+        <>
+          <h3 className="sg-rule">Not known: test it like this</h3>
+          <ul className="sg-plain-list">
+            {match.unknown.map((candidate) => (
+              <li key={candidate.id} className="sg-open-case">
+                <strong>{candidate.title}</strong>
+                {candidate.findings
+                  .filter(({ verdict }) => verdict === 'unknown')
+                  .map((finding) => (
+                    <Verdict key={`${finding.ruleId} ${finding.operationId}`} finding={finding} />
+                  ))}
+                <Button variant="outline" onClick={() => choose(candidate)}>
+                  My test held: use it
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {stack && (
+        <>
+          <h3 className="sg-rule">The layers, one by one</h3>
+          <StackEditor model={model} stack={stack} />
+          {spoken.length > 0 && (
+            <>
+              <h3 className="sg-rule">What to mind</h3>
+              {spoken.map((finding) => (
+                <Verdict key={`${finding.ruleId} ${finding.operationId}`} finding={finding} />
+              ))}
+            </>
+          )}
+        </>
+      )}
+      <Refusals refused={match.refused} model={model} />
+    </div>
+  );
+};

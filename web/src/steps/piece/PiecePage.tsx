@@ -1,0 +1,82 @@
+import { useHotkeys } from '@mantine/hooks';
+import { useEffect, useRef, useState } from 'react';
+import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
+import type { Stack } from '@sgraffa/core';
+import { COURSES, type Course } from '../../ui/sentence.ts';
+import { day } from '../../ui/dates.ts';
+import { SectionPanel } from './SectionPanel.tsx';
+import { Sentence } from './Sentence.tsx';
+import { usePieceModel, type PieceModel, type PieceOutlet } from './usePieceModel.ts';
+import './piece.css';
+
+/** Words of each clause as they were last seen, so that a change shows what it replaced. */
+const useFormerWords = (model: PieceModel, open: Course | undefined) => {
+  const seen = useRef(new Map<Course, string>());
+  const former = new Map<Course, string>();
+  for (const { course, words } of model.clauses) {
+    const last = seen.current.get(course);
+    if (last !== undefined && last !== words && course !== open) former.set(course, last);
+  }
+  useEffect(() => {
+    for (const { course, words, isOpen } of model.clauses) {
+      // a question was no answer yet: its first answer replaces nothing
+      if (!seen.current.has(course) ? !isOpen : course === open) seen.current.set(course, words);
+    }
+  });
+  return former;
+};
+
+/** The stack that stood before the answer turned into another one. */
+const useFormerStack = (stack: Stack | null, pieceId: string): Stack | null => {
+  const [held, setHeld] = useState<{ pieceId: string; now: Stack | null; former: Stack | null }>({ pieceId, now: stack, former: null });
+  if (held.pieceId !== pieceId) setHeld({ pieceId, now: stack, former: null });
+  else if (JSON.stringify(held.now) !== JSON.stringify(stack)) {
+    const isOther = held.now !== null && held.now.methodId + JSON.stringify(held.now.operations.map(({ id }) => id)) !== (stack ? stack.methodId + JSON.stringify(stack.operations.map(({ id }) => id)) : '');
+    setHeld({ pieceId, now: stack, former: isOther ? held.now : held.former });
+  }
+  return held.former;
+};
+
+const PieceFrame = ({ model }: { model: PieceModel }) => {
+  const { piece, settings, now, part } = model;
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+  const open = COURSES.find((course) => pathname.endsWith(`/${course}`));
+  const [pinned, pin] = useState<string | null>(null);
+  const former = useFormerWords(model, open);
+  const formerStack = useFormerStack(part.stack, piece.id);
+  useHotkeys(COURSES.map((course, index) => [String(index + 1), () => void navigate(`/pieces/${piece.id}/${course}`)]));
+  const outlet: PieceOutlet = { model, pinned, pin, formerStack };
+  return (
+    <div className="sg-piece">
+      <div className="sg-work">
+        <p className="sg-over">
+          <Link to={`/pieces/${piece.id}/surface`}>{piece.name}</Link>
+          {piece.quantity > 1 && ` · ${piece.quantity} alike`}
+          {piece.due && ` · due ${day(piece.due, settings.zone, now)}`}
+        </p>
+        <Sentence model={model} open={open} former={former} />
+        <Outlet context={outlet} />
+      </div>
+      <aside className="sg-panel" aria-label="Section of the piece">
+        <SectionPanel model={model} pinned={pinned} pin={pin} course={open} />
+      </aside>
+    </div>
+  );
+};
+
+/** One piece: its sentence, the open course, and the section beside it. */
+export const PiecePage = () => {
+  const { pieceId = '' } = useParams();
+  const model = usePieceModel(pieceId);
+  if (model === 'loading') return <p className="sg-page sg-quiet">Opening…</p>;
+  if (model === 'missing')
+    return (
+      <section className="sg-page">
+        <h1>This piece is not here</h1>
+        <p>It may have been deleted; undo brings it back.</p>
+        <Link to="/pieces">All pieces</Link>
+      </section>
+    );
+  return <PieceFrame key={pieceId} model={model} />;
+};

@@ -1,0 +1,77 @@
+import { Slider } from '@mantine/core';
+import { useState } from 'react';
+import { layerStatesAt, momentsOf, operationsThrough, type Finding } from '@sgraffa/core';
+import { Section } from '../../ui/section/Section.tsx';
+import { sectionModel } from '../../ui/section/sectionModel.ts';
+import { dayAndTime } from '../../ui/dates.ts';
+import type { Course } from '../../ui/sentence.ts';
+import { Verdict } from '../../ui/Verdict.tsx';
+import type { PieceModel } from './usePieceModel.ts';
+
+const useMoments = ({ stack, plan, catalogue }: PieceModel) => (stack && plan ? momentsOf(stack, plan, catalogue) : []);
+
+/** What the pinned band is there for and what it limits. */
+const Pinned = ({ model, id }: { model: PieceModel; id: string }) => {
+  const operation = model.stack?.operations.find((one) => one.id === id);
+  if (!operation || operation.op !== 'apply') return null;
+  const product = model.catalogue.productById.get(operation.productId);
+  const about: Finding[] = model.findings.filter(({ operationId }) => operationId === id);
+  const limits = model.limits.filter(({ cause, zone }) => cause.operationId === id && zone !== 'rest');
+  return (
+    <div className="sg-pinned" aria-live="polite">
+      <h3>{product?.name}</h3>
+      <p>{product?.about}</p>
+      {limits.length > 0 && <p>Sets the limit for {limits.map(({ axis }) => axis).join(', ')}.</p>}
+      {about.map((finding) => (
+        <Verdict key={finding.ruleId} finding={finding} />
+      ))}
+    </div>
+  );
+};
+
+/** The section beside the work, with the slider through the job. */
+export const SectionPanel = ({ model, pinned, pin, course }: { model: PieceModel; pinned: string | null; pin: (id: string | null) => void; course: Course | undefined }) => {
+  const moments = useMoments(model);
+  const [chosen, setChosen] = useState<number | null>(null);
+  const last = moments.length - 1;
+  const index = Math.min(chosen ?? last, last);
+  const moment = moments[index];
+  const { stack, plan, catalogue, part, settings, now } = model;
+  const drawn = sectionModel({
+    part,
+    catalogue,
+    ...(stack && plan && moment ? { done: operationsThrough(stack, plan, moment.at), states: layerStatesAt(stack, plan, catalogue, moment.at) } : {}),
+  });
+  const limiting = course === 'care' ? (model.limits.find(({ axis, zone }) => axis === 'water' && zone !== 'rest')?.cause.operationId ?? null) : null;
+  if (!drawn) return <p className="sg-quiet">Say what the piece is made of, and its section is drawn here.</p>;
+  return (
+    <>
+      <h2 className="sg-panel-title">{moment ? (index === last ? 'Section, when all is cured' : 'Section') : 'Section'}</h2>
+      {moment && (
+        <p className="sg-panel-when" aria-live="polite">
+          {dayAndTime(moment.at, settings.zone, now)}: {moment.what}
+        </p>
+      )}
+      <Section model={drawn} lit={pinned ?? limiting} onPick={(id) => pin(id === pinned ? null : id)} />
+      {moments.length > 1 && (
+        <Slider
+          className="sg-time"
+          aria-label="Time through the job"
+          thumbProps={{ 'aria-valuetext': moment ? `${dayAndTime(moment.at, settings.zone, now)}: ${moment.what}` : '' }}
+          min={0}
+          max={last}
+          step={1}
+          value={index}
+          onChange={setChosen}
+          label={null}
+          color="clay"
+          size={4}
+          thumbSize={26}
+          marks={moments.map((_, value) => ({ value }))}
+        />
+      )}
+      {limiting && !pinned && <p className="sg-quiet">The lit band sets the washing limit.</p>}
+      {pinned ? <Pinned model={model} id={pinned} /> : moments.length > 1 && <p className="sg-quiet">Drag to move through the job; press a band to ask what it does.</p>}
+    </>
+  );
+};

@@ -1,0 +1,132 @@
+import { useInterval } from '@mantine/hooks';
+import { useEffect, useMemo, useState } from 'react';
+import { useOutletContext } from 'react-router';
+import {
+  careOf,
+  catalogue,
+  planInSequence,
+  stepsOf,
+  type Brief,
+  type CareLimit,
+  type Catalogue,
+  type Finding,
+  type MatchResult,
+  type Part,
+  type Piece,
+  type Plan,
+  type Problem,
+  type Settings,
+  type Stack,
+  type Step,
+  type Strengths,
+} from '@sgraffa/core';
+import { useBench, useChanges } from '../../store/bench.ts';
+import { sentenceOf, type Clause } from '../../ui/sentence.ts';
+import { useJudged, useMatch } from '../../workers/matchClient.ts';
+
+/** Everything that the courses of one piece show, worked out once. */
+export interface PieceModel {
+  readonly piece: Piece;
+  readonly part: Part;
+  readonly catalogue: Catalogue;
+  readonly settings: Settings;
+  readonly now: string;
+  readonly brief: Brief;
+  readonly match: MatchResult | undefined;
+  readonly isJudging: boolean;
+  readonly stack: Stack | null;
+  readonly findings: readonly Finding[];
+  readonly strengths: Strengths | null;
+  readonly steps: readonly Step[];
+  readonly plan: Plan | null;
+  readonly planProblems: readonly Problem[];
+  readonly limits: readonly CareLimit[];
+  readonly clauses: readonly Clause[];
+  readonly doneEvents: ReadonlyMap<string, string>;
+  readonly changePart: (patch: Partial<Part>, name: string) => void;
+  readonly changePiece: (patch: Partial<Piece>, name: string) => void;
+}
+
+const MS_PER_DAY = 86_400_000;
+const MINUTE_MS = 60_000;
+
+/** The minute that it is; pages that show dates follow it. */
+export const useNow = (): string => {
+  const minute = () => new Date(Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS).toISOString();
+  const [now, setNow] = useState(minute);
+  useInterval(() => setNow(minute()), MINUTE_MS / 2, { autoInvoke: true });
+  return now;
+};
+
+/** When the work may begin: as the crafter said, not in the past, after the days agreed to wait. */
+const beginning = (piece: Piece, now: string): string => {
+  const wanted = Math.max(Date.parse(piece.startsAt ?? now), Date.parse(now));
+  return new Date(wanted + piece.parts[0]!.surface.waitDays * MS_PER_DAY).toISOString();
+};
+
+export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missing' => {
+  const bench = useBench();
+  const now = useNow();
+  const { savePiece, settleStack } = useChanges();
+  const all = catalogue();
+  const kept = bench?.pieces.find(({ id }) => id === pieceId);
+  const piece = kept?.value;
+  const settings = bench?.settings.value;
+  const part = piece?.parts[0];
+  const brief = useMemo((): Brief | null => (piece && part && settings ? { part, workshop: settings.workshop, quantity: piece.quantity, due: piece.due } : null), [piece, part, settings]);
+  const schools = settings?.schools ?? { filmOrder: 'nothingOnTop', dishwasher: 'handWashOnly' };
+  const matched = useMatch(brief, schools);
+  const stack = part?.stack ?? null;
+  const judged = useJudged(stack, brief, schools);
+  const events = useMemo(() => bench?.events.filter((event) => event.pieceId === pieceId) ?? [], [bench, pieceId]);
+
+  // until the crafter chooses or begins, the best answer is the stack
+  const best = matched.data && !matched.isPlaceholderData ? (matched.data.ranked[0]?.stack ?? null) : undefined;
+  const followsMatch = piece !== undefined && part !== undefined && !part.stackIsOwn && events.length === 0 && best !== undefined;
+  const isSettled = !followsMatch || JSON.stringify(best) === JSON.stringify(part.stack);
+  const revision = kept?.revision;
+  useEffect(() => {
+    if (isSettled || !piece || !part || best === undefined || revision === undefined) return;
+    void settleStack({ ...piece, parts: [{ ...part, stack: best }, ...piece.parts.slice(1)] }, revision);
+  }, [isSettled, piece, part, best, revision, settleStack]);
+
+  const worked = useMemo(() => {
+    if (!piece || !settings) return null;
+    const steps = stepsOf(piece, all, settings.workshop);
+    const done = Object.fromEntries(events.map((event) => [`${event.operationId}#${event.coat}`, event.at]));
+    const read = steps.length ? planInSequence(steps, { startsAt: beginning(piece, now), zone: settings.zone, freeHours: settings.freeHours, climate: settings.workshop, done }) : null;
+    const plan = read?.ok ? read.plan : null;
+    const care = careOf(piece.parts[0]!, all, plan ?? undefined, settings.schools);
+    return { steps, plan, planProblems: read && !read.ok ? read.problems : [], limits: care.ok ? care.limits : [] };
+  }, [piece, settings, events, now, all]);
+
+  if (!bench || !settings) return 'loading';
+  if (!piece || !part || !brief || !worked) return 'missing';
+  const isRefused = matched.data !== undefined && !matched.isPlaceholderData && matched.data.ranked.length === 0;
+  const changePiece = (patch: Partial<Piece>, name: string) => void savePiece({ ...piece, ...patch }, name);
+  return {
+    piece, part, catalogue: all, settings, now, brief,
+    match: matched.data,
+    isJudging: matched.isFetching,
+    stack,
+    findings: judged.data?.findings ?? [],
+    strengths: judged.data?.strengths ?? null,
+    ...worked,
+    clauses: sentenceOf({ piece, catalogue: all, settings, stack, isRefused, plan: worked.plan, limits: worked.limits, now }),
+    doneEvents: new Map(events.map((event) => [`${event.operationId}#${event.coat}`, event.id])),
+    changePiece,
+    changePart: (patch, name) => changePiece({ parts: [{ ...part, ...patch }, ...piece.parts.slice(1)] }, name),
+  };
+};
+
+/** The model of the piece whose page is open; for the courses inside it. */
+export const usePiece = () => useOutletContext<PieceOutlet>();
+
+export interface PieceOutlet {
+  readonly model: PieceModel;
+  /** The band that is pinned, with its setter. */
+  readonly pinned: string | null;
+  readonly pin: (operationId: string | null) => void;
+  /** The stack that was the answer before the last change, until it has been seen. */
+  readonly formerStack: Stack | null;
+}

@@ -1,0 +1,70 @@
+import { ActionIcon, Button } from '@mantine/core';
+import { IconTrash } from '@tabler/icons-react';
+import { Link } from 'react-router';
+import { careOf, catalogue, planInSequence, stepsOf, type Piece, type Settings } from '@sgraffa/core';
+import { useBench, useChanges } from '../../store/bench.ts';
+import { Section } from '../../ui/section/Section.tsx';
+import { sectionModel } from '../../ui/section/sectionModel.ts';
+import { sentenceOf } from '../../ui/sentence.ts';
+import { useNow } from '../piece/usePieceModel.ts';
+import './pieces.css';
+
+/** The sentence of a piece without asking Match again: from what is kept. */
+const shortSentence = (piece: Piece, settings: Settings, now: string): string => {
+  const all = catalogue();
+  const part = piece.parts[0]!;
+  const steps = stepsOf(piece, all, settings.workshop);
+  const read = steps.length ? planInSequence(steps, { startsAt: piece.startsAt ?? now, zone: settings.zone, freeHours: settings.freeHours, climate: settings.workshop }) : null;
+  const plan = read?.ok ? read.plan : null;
+  const care = careOf(part, all, plan ?? undefined, settings.schools);
+  return sentenceOf({ piece, catalogue: all, settings, stack: part.stack, isRefused: false, plan, limits: care.ok ? care.limits : [], now })
+    .map(({ words }) => words)
+    .join(' → ');
+};
+
+const Row = ({ piece, settings, now }: { piece: Piece; settings: Settings; now: string }) => {
+  const { deletePiece } = useChanges();
+  const model = sectionModel({ part: piece.parts[0]!, catalogue: catalogue() });
+  return (
+    <li className="sg-piece-row">
+      <Link to={`/pieces/${piece.id}/match`} className="sg-piece-link">
+        <span className="sg-piece-small">{model && <Section model={model} small />}</span>
+        <span>
+          <strong>{piece.name}</strong>
+          {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
+          <span className="sg-short">{shortSentence(piece, settings, now)}</span>
+        </span>
+      </Link>
+      <ActionIcon aria-label={`Delete ${piece.name}`} onClick={() => void deletePiece(piece.id)}>
+        <IconTrash size={20} stroke={1.6} />
+      </ActionIcon>
+    </li>
+  );
+};
+
+/** All pieces, each its sentence beside its small section. */
+export const PiecesPage = () => {
+  const bench = useBench();
+  const now = useNow();
+  if (!bench) return <p className="sg-page sg-quiet">Opening…</p>;
+  const pieces = [...bench.pieces].sort((left, right) => (left.value.name < right.value.name ? -1 : 1));
+  return (
+    <section className="sg-page">
+      <header className="sg-head">
+        <h1>Pieces</h1>
+        <Button component={Link} to="/pieces/new">
+          New piece
+        </Button>
+      </header>
+      {pieces.length === 0 ? (
+        <p className="sg-empty">Nothing is planned yet. Describe a piece in one line and its layers follow.</p>
+      ) : (
+        <ul className="sg-plain-list">
+          {pieces.map(({ id, value }) => (
+            <Row key={id} piece={value} settings={bench.settings.value} now={now} />
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+};

@@ -1,0 +1,166 @@
+import { useId } from 'react';
+import { Hatchings } from './Hatchings.tsx';
+import { sectionWords, type Band, type Point, type SectionModel } from './sectionModel.ts';
+import './section.css';
+
+const BASE_FILLS: Readonly<Record<string, string>> = { grain: '#e3c9a0', ply: '#e3c9a0', weave: '#e6dcc6', glaze: '#dfe3dc', glass: '#d4e0dd', fibre: '#b99a67', metal: '#c4c6c4', stone: '#b3aea4', plastic: '#dcd9d0', plain: '#dccfb6' };
+const BAND_FILLS: Readonly<Record<Band['tone'], string>> = { ground: '#7f97a0', colour: '#e0b64f', film: '#cf7a50', clear: '#e9eddf', mask: '#d3d8d9', old: '#c0b39c', paste: '#c9b8c4' };
+
+const LABEL_X = 252;
+const LABEL_WIDTH = 118;
+const LABEL_STEP = 38;
+
+const path = (points: readonly Point[], close = true): string => `M${points.map(([x, y]) => `${x} ${y}`).join('L')}${close ? 'Z' : ''}`;
+
+const WAVE = 8;
+
+/** A wavy line along a top edge: the sign of a wet coat. */
+const wavy = (points: readonly Point[]): string => {
+  const parts: string[] = [];
+  for (let index = 1; index < points.length; index += 1) {
+    const [x1, y1] = points[index - 1]!;
+    const [x2, y2] = points[index]!;
+    const count = Math.max(1, Math.round(Math.hypot(x2 - x1, y2 - y1) / WAVE));
+    if (index === 1) parts.push(`M${x1} ${y1}`);
+    for (let wave = 1; wave <= count; wave += 1) {
+      const at = (share: number): Point => [x1 + (x2 - x1) * share, y1 + (y2 - y1) * share];
+      const [mx, my] = at((wave - 0.5) / count);
+      const [x, y] = at(wave / count);
+      parts.push(`Q${mx} ${my + (wave % 2 ? -5 : 5)} ${x} ${y}`);
+    }
+  }
+  return parts.join('');
+};
+
+const TopEdge = ({ band }: { band: Band }) => {
+  if (band.isGhost) return null;
+  if (band.state === 'wet') return <path d={wavy(band.top)} className="sg-top" strokeWidth={2.4} />;
+  if (band.state === 'touchDry') return <path d={path(band.top, false)} className="sg-top" strokeWidth={2.2} strokeDasharray="2 4" />;
+  return <path d={path(band.top, false)} className="sg-top" strokeWidth={band.state === 'cured' ? 2.6 : 1.2} />;
+};
+
+const middleRight = (band: Band): Point => {
+  const right = Math.max(...band.outline.map(([x]) => x));
+  const ys = band.outline.filter(([x]) => x >= right - 12).map(([, y]) => y);
+  return [right, (Math.min(...ys) + Math.max(...ys)) / 2];
+};
+
+interface Label {
+  readonly id: string;
+  readonly name: string;
+  readonly note: string;
+  readonly from: Point;
+  readonly y: number;
+}
+
+/** Names outside on leaders, pushed apart so that none covers another: from the top down, then back up from the foot. */
+const labelsOf = (model: SectionModel): Label[] => {
+  const [, baseTop = 0] = model.base.outline[0] ?? [0, 0];
+  const wanted = [
+    ...model.bands.map((band) => ({ id: band.id, name: band.name, note: band.note, from: middleRight(band) })),
+    ...(model.cut ? [{ id: model.cut.operationId, name: model.cut.kind, note: 'in the base itself', from: [128, baseTop + 14] as Point }] : []),
+    { id: 'base', name: model.base.name, note: '', from: [model.width, baseTop + 62] as Point },
+  ].sort((left, right) => left.from[1] - right.from[1]);
+  const ys = wanted.map(({ from }) => from[1]);
+  for (let index = 1; index < ys.length; index += 1) ys[index] = Math.max(ys[index]!, ys[index - 1]! + LABEL_STEP);
+  let floor = model.height - 6;
+  for (let index = ys.length - 1; index >= 0; index -= 1) {
+    ys[index] = Math.min(ys[index]!, floor);
+    floor = ys[index]! - LABEL_STEP;
+  }
+  return wanted.map((label, index) => ({ ...label, y: ys[index]! }));
+};
+
+/** Splits a name into lines that fit beside the drawing. */
+const lines = (text: string): string[] => {
+  const most = Math.floor(LABEL_WIDTH / 7.1);
+  const found: string[] = [];
+  for (const word of text.split(' ')) {
+    const last = found.at(-1);
+    if (last !== undefined && last.length + word.length + 1 <= most) found[found.length - 1] = `${last} ${word}`;
+    else found.push(word);
+  }
+  return found.length > 2 ? [found[0]!, `${found.slice(1).join(' ').slice(0, most - 1)}…`] : found;
+};
+
+interface Props {
+  readonly model: SectionModel;
+  readonly lit?: string | null;
+  readonly onPick?: (operationId: string) => void;
+  readonly small?: boolean;
+}
+
+/** A cut through the piece, drawn from its real layers. */
+export const Section = ({ model, lit = null, onPick, small = false }: Props) => {
+  const scope = useId().replaceAll(':', '');
+  const labels = small ? [] : labelsOf(model);
+  const headroom = small ? 0 : Math.max(0, 24 - Math.min(...labels.map(({ y }) => y)));
+  const width = small ? model.width : LABEL_X + LABEL_WIDTH;
+  const bands = model.bands.map((band) => (
+    <g
+      key={band.id}
+      className={`sg-band${band.id === lit ? ' is-lit' : ''}${band.isGhost ? ' is-ghost' : ''}`}
+      {...(onPick && !small && !band.id.startsWith('old-')
+        ? {
+            role: 'button',
+            tabIndex: 0,
+            'aria-label': `${band.name}${band.note ? `, ${band.note}` : ''}`,
+            'aria-pressed': band.id === lit,
+            onClick: () => onPick(band.id),
+            onKeyDown: (event) => {
+              if (event.key !== 'Enter' && event.key !== ' ') return;
+              event.preventDefault();
+              onPick(band.id);
+            },
+          }
+        : {})}
+    >
+      <path d={path(band.outline)} fill={band.isGhost ? 'transparent' : BAND_FILLS[band.tone]} />
+      {!band.isGhost && <path d={path(band.outline)} fill={`url(#${scope}-${band.hatching})`} />}
+      <path d={path(band.outline)} className="sg-outline" strokeDasharray={band.isGhost ? '5 4' : undefined} />
+      <TopEdge band={band} />
+    </g>
+  ));
+  return (
+    <svg
+      className={small ? 'sg-section is-small' : 'sg-section'}
+      viewBox={`-2 ${-headroom - (small ? 0 : 22)} ${width + 4} ${model.height + headroom + (small ? 2 : 26)}`}
+      role={small ? 'img' : 'group'}
+      aria-label={`Section: ${sectionWords(model)}`}
+    >
+      <Hatchings scope={scope} />
+      {!small &&
+        model.columns.map(({ name, x }) => (
+          <text key={name} x={x} y={-8 - headroom} textAnchor="middle" className="sg-column">
+            {name}
+          </text>
+        ))}
+      <path d={path(model.base.outline)} fill={BASE_FILLS[model.base.hatching] ?? '#dccfb6'} />
+      <path d={path(model.base.outline)} fill={`url(#${scope}-${model.base.hatching})`} />
+      <path d={path(model.base.outline)} className="sg-outline" />
+      {model.cut && (
+        <g className={`sg-band${model.cut.operationId === lit ? ' is-lit' : ''}`}>
+          <path d={path(model.cut.outline)} fill={model.cut.kind === 'etched' ? 'var(--sg-panel)' : model.cut.kind === 'burnt' ? '#4b3526' : '#cf7a50'} />
+          {model.cut.kind !== 'etched' && <path d={path(model.cut.outline)} fill={`url(#${scope}-${model.cut.kind === 'burnt' ? 'mask' : 'sprayed'})`} />}
+          <path d={path(model.cut.outline)} className="sg-outline" />
+        </g>
+      )}
+      {bands}
+      {labels.map(({ id, name, note, from: [x, y], y: at }) => (
+        <g key={id} className={id === lit ? 'sg-label is-lit' : 'sg-label'}>
+          <path d={`M${x} ${y}L${LABEL_X - 12} ${at}H${LABEL_X - 4}`} className="sg-leader" />
+          {lines(name).map((text, index) => (
+            <text key={text} x={LABEL_X} y={at + 4 + index * 15 - (lines(name).length > 1 ? 7 : 0)}>
+              {text}
+            </text>
+          ))}
+          {note && (
+            <text x={LABEL_X} y={at + 4 + lines(name).length * 15 - (lines(name).length > 1 ? 7 : 0)} className="sg-note">
+              {note}
+            </text>
+          )}
+        </g>
+      ))}
+    </svg>
+  );
+};

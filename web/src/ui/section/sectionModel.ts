@@ -1,0 +1,159 @@
+import { layersAt, surfaceFacts, type Catalogue, type Layer, type LayerAtTime, type LayerState, type Part, type Product } from '@sgraffa/core';
+
+export type Point = readonly [x: number, y: number];
+
+/** How a band is drawn: each its own hatching, so that colour alone never tells. */
+export type Hatching = 'grain' | 'ply' | 'weave' | 'glaze' | 'glass' | 'fibre' | 'metal' | 'stone' | 'plastic' | 'plain' | 'oldFinish' | 'primer' | 'brushed' | 'sprayed' | 'clear' | 'stain' | 'film' | 'mask' | 'paste';
+
+export interface Band {
+  readonly id: string;
+  readonly name: string;
+  /** Second line of the label: state and coats. */
+  readonly note: string;
+  readonly hatching: Hatching;
+  readonly tone: 'ground' | 'colour' | 'film' | 'clear' | 'mask' | 'old' | 'paste';
+  /** One closed outline, and the top edge apart so that it can be drawn wet. */
+  readonly outline: readonly Point[];
+  readonly top: readonly Point[];
+  readonly state: LayerState;
+  readonly isGhost: boolean;
+}
+
+export interface SectionModel {
+  readonly width: number;
+  readonly height: number;
+  readonly base: { readonly name: string; readonly hatching: Hatching; readonly outline: readonly Point[] };
+  /** What was done to the base in the opening. */
+  readonly cut: { readonly kind: 'etched' | 'burnt' | 'dyed'; readonly outline: readonly Point[]; readonly operationId: string } | null;
+  readonly bands: readonly Band[];
+  readonly columns: readonly { readonly name: string; readonly x: number }[];
+}
+
+// columns of the profile, in drawing units
+const BARE = 0;
+const OPENING = 54;
+const EDGE = 132;
+const MASKED = 160;
+const RIGHT = 232;
+const BASE_HEIGHT = 104;
+const THICK = { mask: 44, film: 30, colour: 30, ground: 34, clear: 28, old: 28, edge: 28, paste: 46 } as const;
+const CUT_DEPTH = 26;
+const SLANT = 9;
+
+const STATE_NOTES: Readonly<Record<LayerState, string>> = { notYet: 'not yet', wet: 'wet', touchDry: 'touch-dry', ready: 'ready to cover', cured: 'cured' };
+
+const hatchingOf = (product: Product, role: Layer['role']): Hatching => {
+  if (role === 'mask') return 'mask';
+  if (product.kind === 'medium') return 'paste';
+  if (product.kind === 'primer') return 'primer';
+  if (product.kind === 'clear') return 'clear';
+  if (product.kind === 'stain') return 'stain';
+  if (product.kind === 'film' || product.kind === 'sheet') return 'film';
+  return product.body === 'spray' ? 'sprayed' : 'brushed';
+};
+
+const toneOf = (product: Product, role: Layer['role']): Band['tone'] => {
+  if (role === 'mask') return 'mask';
+  if (role === 'film') return 'film';
+  if (role === 'edgeSeal' || product.kind === 'clear') return 'clear';
+  if (product.kind === 'medium') return 'paste';
+  return role === 'medium' ? 'colour' : 'ground';
+};
+
+interface Tops {
+  readonly opening: number;
+  readonly edge: number;
+  readonly masked: number;
+}
+
+const span = (from: number, to: number, y: (x: 'opening' | 'edge' | 'masked') => number): Point[] => {
+  const parts: readonly ['opening' | 'edge' | 'masked', number, number][] = [['opening', OPENING, EDGE], ['edge', EDGE, MASKED], ['masked', MASKED, RIGHT]];
+  return parts.filter(([, left, right]) => left >= from && right <= to).flatMap(([column, left, right], index): Point[] => [[left + (index ? SLANT : 0), y(column)], [right, y(column)]]);
+};
+
+const COLUMNS_OF: Readonly<Record<Layer['extent'], readonly ('opening' | 'edge' | 'masked')[]>> = { all: ['opening', 'edge', 'masked'], opening: ['opening'], masked: ['masked'], edge: ['edge'] };
+const LEFT_OF = { opening: OPENING, edge: EDGE, masked: MASKED } as const;
+const RIGHT_OF = { opening: EDGE, edge: MASKED, masked: RIGHT } as const;
+
+export interface SectionInput {
+  readonly part: Part;
+  readonly catalogue: Catalogue;
+  /** How many operations are through; all of them where it is not given. */
+  readonly done?: number;
+  readonly states?: readonly LayerAtTime[];
+}
+
+/** The profile of a part as bands to draw, from its real operations; an empty stack gives the bare base. */
+export const sectionModel = ({ part, catalogue, done, states }: SectionInput): SectionModel | null => {
+  const facts = surfaceFacts(part.surface, catalogue);
+  if (!facts.ok) return null;
+  const productOf = (id: string) => catalogue.productById.get(id)!;
+  const profile = part.stack ? layersAt(part.stack, (id) => catalogue.productById.get(id)?.attacks, done) : { layers: [], cut: null, isStripped: false };
+  const isBare = profile.isStripped || (part.stack === null && part.surface.preparation.some((id) => catalogue.productById.get(id)?.takesOff?.includes('any')));
+  const old = isBare ? [] : facts.facts.finishes;
+  const drawn: { layer: Layer; product: Product }[] = profile.layers.filter(({ productId }) => catalogue.productById.has(productId)).map((layer) => ({ layer, product: productOf(layer.productId) }));
+
+  // heights first, so that the base can stand at the foot of the drawing
+  const bands: Band[] = [];
+  let tops: Tops = { opening: 0, edge: 0, masked: 0 };
+  const bareTop = -old.length * THICK.old;
+  const stripped = profile.cut?.kind === 'stripped';
+  old.forEach(({ finish }, index) => {
+    const bottom = -index * THICK.old;
+    const top = bottom - THICK.old;
+    const left: Point[] = stripped ? [[BARE, top], [OPENING, top], [OPENING, bottom], [BARE, bottom]] : [];
+    const from = stripped ? EDGE : BARE;
+    const outline: Point[] = [[from, top], [RIGHT, top], [RIGHT, bottom], [from, bottom]];
+    bands.push({ id: `old-${index}`, name: finish.name, note: 'on the piece', hatching: 'oldFinish', tone: 'old', outline: stripped ? [...left, [BARE, bottom], ...outline, [from, bottom], [BARE, bottom]] : outline, top: stripped ? [[from, top], [RIGHT, top]] : [[BARE, top], [RIGHT, top]], state: 'cured', isGhost: false });
+  });
+  tops = { opening: stripped ? 0 : bareTop, edge: bareTop, masked: bareTop };
+
+  const isMasked = drawn.some(({ layer }) => layer.role === 'mask' && layer.presence === 'there');
+  for (const { layer, product } of drawn) {
+    const tone = toneOf(product, layer.role);
+    const isGhost = layer.presence === 'ghost';
+    const state = states?.find(({ operationId }) => operationId === layer.operationId);
+    const thick = layer.role === 'edgeSeal' ? THICK.edge : tone === 'colour' ? THICK.colour : THICK[tone];
+    // colour goes over the edge and onto the mask while that is on; lifted with it afterwards
+    const columns = layer.role === 'medium' && isMasked ? COLUMNS_OF.all : COLUMNS_OF[layer.extent];
+    const before = tops;
+    const topAt = (column: 'opening' | 'edge' | 'masked') => before[column] - thick;
+    const from = LEFT_OF[columns[0]!];
+    const to = RIGHT_OF[columns.at(-1)!];
+    const top = span(from, to, topAt);
+    const bottom = span(from, to, (column) => before[column]);
+    if (!isGhost) tops = { opening: columns.includes('opening') ? topAt('opening') : before.opening, edge: columns.includes('edge') ? topAt('edge') : before.edge, masked: columns.includes('masked') ? topAt('masked') : before.masked };
+    const coats = state ? Math.max(state.coatsLaid, 1) : layer.coats;
+    const noteParts = [isGhost ? (layer.role === 'mask' ? 'lifted' : 'rinsed off') : state ? STATE_NOTES[state.state] : ''];
+    bands.push({
+      id: layer.operationId,
+      name: `${product.name}${layer.coats > 1 ? ` ×${coats}` : ''}`,
+      note: noteParts.filter(Boolean).join(', '),
+      hatching: hatchingOf(product, layer.role),
+      tone,
+      outline: [...top, ...[...bottom].reverse()],
+      top,
+      state: state?.state ?? 'cured',
+      isGhost,
+    });
+  }
+  const highest = Math.min(bareTop, ...bands.flatMap(({ outline }) => outline.map(([, y]) => y)), -24);
+  const shift = -highest + 14;
+  const shifted = (points: readonly Point[]): Point[] => points.map(([x, y]) => [x, y + shift]);
+  const cutKind = profile.cut?.kind;
+  return {
+    width: RIGHT,
+    height: shift + BASE_HEIGHT,
+    base: { name: facts.facts.base.name, hatching: facts.facts.base.pattern, outline: shifted([[BARE, 0], [RIGHT, 0], [RIGHT, BASE_HEIGHT], [BARE, BASE_HEIGHT]]) },
+    cut:
+      profile.cut && (cutKind === 'etched' || cutKind === 'burnt' || cutKind === 'dyed')
+        ? { kind: cutKind, operationId: profile.cut.operationId, outline: shifted([[OPENING + 2, 0], [OPENING + 10, CUT_DEPTH], [EDGE - 10, CUT_DEPTH], [EDGE - 2, 0]]) }
+        : null,
+    bands: bands.map((band) => ({ ...band, outline: shifted(band.outline), top: shifted(band.top) })),
+    columns: [{ name: 'bare', x: BARE + 27 }, { name: 'opening', x: (OPENING + EDGE) / 2 }, { name: 'edge', x: (EDGE + MASKED) / 2 }, { name: 'masked', x: (MASKED + RIGHT) / 2 + 4 }],
+  };
+};
+
+/** Everything the drawing shows, from the base up, in words. */
+export const sectionWords = (model: SectionModel): string =>
+  [model.base.name, ...(model.cut ? [`${model.cut.kind} in the opening`] : []), ...model.bands.map(({ name, note }) => (note ? `${name} (${note})` : name))].join(', then ');

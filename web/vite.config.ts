@@ -1,0 +1,26 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
+
+export default defineConfig({
+  plugins: [
+    react(),
+    VitePWA({
+      registerType: 'autoUpdate',
+      includeAssets: ['favicon.svg'],
+      manifest: {
+        name: 'Sgraffa',
+        short_name: 'Sgraffa',
+        description: 'Plans the layers on a crafted piece, from its surface to its washing limits.',
+        theme_color: '#F5F0E6',
+        background_color: '#F5F0E6',
+        display: 'standalone',
+        icons: [{ src: 'favicon.svg', sizes: 'any', type: 'image/svg+xml' }],
+      },
+      workbox: { globPatterns: ['**/*.{js,css,html,svg,woff2}'], navigateFallbackDenylist: [/^\/api\//] },
+    }),
+  ],
+  worker: { format: 'es' },
+  build: { target: 'es2022', outDir: 'dist', sourcemap: false, chunkSizeWarningLimit: 900 },
+  server: { port: 5173 },
+});

@@ -133,7 +133,7 @@ export const careOf = (part: Part, catalogue: Catalogue, plan?: Plan, schools: S
   const bared = bearerOf(after.facts.base.name, after.facts.base.properties);
   const layers = profile.layers.flatMap((layer): { extent: string; bearer: Bearer }[] => {
     const product = productIn(layer.productId);
-    if (!product?.care || layer.presence === 'ghost' || layer.role === 'mask') return [];
+    if (!product?.care || layer.presence === 'ghost' || layer.role === 'mask' || layer.role === 'edgeSeal') return []; // a thin edge seal lies under the colour
     return [{ extent: layer.extent, bearer: { operationId: layer.operationId, name: product.name, care: product.care, heat: product.heatLimitC ?? null, sun: sunOf(product), product } }];
   });
   const ground = profile.cut?.kind === 'stripped' ? bared : surface;

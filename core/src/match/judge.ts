@@ -33,45 +33,71 @@ const NO_RULES: readonly Rule[] = [];
 const askedRole = (operation: Operation): AskedRole =>
   operation.op === 'apply' ? operation.role : operation.op === 'treat' ? 'treat' : operation.what === 'mask' ? 'unmask' : operation.what === 'medium' ? 'rinse' : 'prep';
 
-const ask = (rules: readonly Rule[], context: Context): Finding[] => {
-  const findings: Finding[] = [];
-  for (const rule of rules) {
-    const judgement = rule.test(context);
-    if (judgement) findings.push({ ...judgement, ruleId: rule.id, isSafety: rule.safety === true, operationId: context.operation?.id ?? null });
-  }
-  return findings;
-};
-
 export const productOf = (operation: Operation, catalogue: Catalogue): Product | null =>
   operation.op !== 'treat' && operation.productId ? (catalogue.productById.get(operation.productId) ?? null) : null;
 
-/** What the rules about the piece as a whole say of a method. */
-export const judgePiece = (situation: Situation, method: Method, top: Top, book: RuleBook): Finding[] =>
-  ask(book.piece, { ...situation, method, top, operation: null, product: null, earlier: [] });
+/**
+ * Asks the rules about the stacks of one method on one piece.
+ *
+ * One context serves every question, filled in anew each time: thousands of operations are judged for one answer, and rules keep
+ * nothing of what they are shown.
+ */
+export class Judge {
+  private readonly context: { -readonly [Key in keyof Context]: Context[Key] };
 
-/** What the rules say of a product in its place, whatever lies below it. */
-export const judgeAlone = (situation: Situation, method: Method, top: Top, operation: Operation, book: RuleBook): Finding[] => {
-  const rules = book.byRole.get(askedRole(operation))?.alone ?? NO_RULES;
-  return rules.length ? ask(rules, { ...situation, method, top, operation, product: productOf(operation, situation.catalogue), earlier: [] }) : [];
-};
+  constructor(
+    private readonly situation: Situation,
+    method: Method,
+    private readonly book: RuleBook,
+    readonly start: Top = firstTop(situation, soilsOf(situation, method)),
+  ) {
+    this.context = { ...situation, method, top: start, operation: null, product: null, earlier: [] };
+  }
 
-/** What the rules say of one operation on the surface as it finds it. */
-export const judgeOnTop = (situation: Situation, method: Method, top: Top, operation: Operation, earlier: readonly Operation[], book: RuleBook): Finding[] => {
-  const rules = book.byRole.get(askedRole(operation))?.below ?? NO_RULES;
-  return rules.length ? ask(rules, { ...situation, method, top, operation, product: productOf(operation, situation.catalogue), earlier }) : [];
-};
+  /** What the rules about the piece as a whole say of the method. */
+  aboutPiece(): Finding[] {
+    return this.ask(this.book.piece, this.start, null, null, []);
+  }
 
-/** What the rules about the finished stack say. */
-export const judgeEnd = (situation: Situation, method: Method, top: Top, operations: readonly Operation[], book: RuleBook): Finding[] =>
-  ask(book.end, { ...situation, method, top, operation: null, product: null, earlier: operations });
+  /** What the rules say of a product in its place, whatever lies below it. */
+  alone(operation: Operation): Finding[] {
+    const rules = this.book.byRole.get(askedRole(operation))?.alone ?? NO_RULES;
+    return rules.length ? this.ask(rules, this.start, operation, productOf(operation, this.situation.catalogue), []) : [];
+  }
 
-/** All findings about a whole stack, in the order of its operations: the same verdicts that the search cut by. */
-export const judgeWhole = (situation: Situation, method: Method, stack: Stack, book: RuleBook): Finding[] => {
-  let top = firstTop(situation, soilsOf(situation, method));
-  const findings = judgePiece(situation, method, top, book);
-  stack.operations.forEach((operation, index) => {
-    findings.push(...judgeAlone(situation, method, top, operation, book), ...judgeOnTop(situation, method, top, operation, stack.operations.slice(0, index), book));
-    top = topAfter(top, operation, productOf(operation, situation.catalogue));
-  });
-  return [...findings, ...judgeEnd(situation, method, top, stack.operations, book)];
-};
+  /** What the rules say of one operation on the surface as it finds it. */
+  onTop(top: Top, operation: Operation, earlier: readonly Operation[]): Finding[] {
+    const rules = this.book.byRole.get(askedRole(operation))?.below ?? NO_RULES;
+    return rules.length ? this.ask(rules, top, operation, productOf(operation, this.situation.catalogue), earlier) : [];
+  }
+
+  /** What the rules about the finished stack say. */
+  atEnd(top: Top, operations: readonly Operation[]): Finding[] {
+    return this.ask(this.book.end, top, null, null, operations);
+  }
+
+  /** All findings about a whole stack, in the order of its operations: the same verdicts that the search cuts by. */
+  whole(stack: Stack): Finding[] {
+    let top = this.start;
+    const findings = this.aboutPiece();
+    stack.operations.forEach((operation, index) => {
+      findings.push(...this.alone(operation), ...this.onTop(top, operation, stack.operations.slice(0, index)));
+      top = topAfter(top, operation, productOf(operation, this.situation.catalogue));
+    });
+    return [...findings, ...this.atEnd(top, stack.operations)];
+  }
+
+  private ask(rules: readonly Rule[], top: Top, operation: Operation | null, product: Product | null, earlier: readonly Operation[]): Finding[] {
+    const { context } = this;
+    context.top = top;
+    context.operation = operation;
+    context.product = product;
+    context.earlier = earlier;
+    const findings: Finding[] = [];
+    for (const rule of rules) {
+      const judgement = rule.test(context);
+      if (judgement) findings.push({ ...judgement, ruleId: rule.id, isSafety: rule.safety === true, operationId: operation?.id ?? null });
+    }
+    return findings;
+  }
+}

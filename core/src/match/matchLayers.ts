@@ -2,7 +2,7 @@ import type { Catalogue, Method, Product } from '../materials/index.ts';
 import type { Problem } from '../problem/index.ts';
 import { DEFAULT_SCHOOLS, PRIORITIES, type Brief, type Priority, type Schools, type Stack } from '../piece/index.ts';
 import type { Finding, Rule, Situation } from './context.ts';
-import { judgeWhole, ruleBook, STANDARD_BOOK, type RuleBook } from './judge.ts';
+import { Judge, ruleBook, STANDARD_BOOK, type RuleBook } from './judge.ts';
 import { findMend, type Mend } from './mends.ts';
 import { dryingMemo, strengthsOf, utility, type Strengths } from './score.ts';
 import { productsFor, searchMethod, type Found, type SearchCount } from './search.ts';
@@ -56,7 +56,7 @@ export interface Preferences {
 
 const MOST_RANKED = 7;
 const MOST_FOLDED = 12;
-const MOST_BLOCKS = 5; // deeper than this no single change is worth telling
+const REFUSED_WIDTH = 12; // paths kept while looking for what stands in the way
 const SINGLE_PRIORITIES = PRIORITIES.filter((priority) => priority !== 'balanced');
 
 const capitalised = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
@@ -80,13 +80,16 @@ const clauseOf = (found: Found, catalogue: Catalogue): string =>
 interface Scored {
   readonly found: Found;
   readonly strengths: Strengths;
-  readonly values: Readonly<Record<Priority, number>>;
+  /** How good it is for each priority, in the order of PRIORITIES. */
+  readonly values: readonly number[];
 }
 
 const scored = (found: Found, situation: Situation, dryMinutes: ReturnType<typeof dryingMemo>): Scored => {
   const strengths = strengthsOf(found, situation, dryMinutes);
-  return { found, strengths, values: Object.fromEntries(PRIORITIES.map((priority) => [priority, utility(strengths, found.findings, situation, priority)])) as Record<Priority, number> };
+  return { found, strengths, values: PRIORITIES.map((priority) => utility(strengths, found.findings, situation, priority)) };
 };
+
+const valueFor = ({ values }: Scored, priority: Priority): number => values[PRIORITIES.indexOf(priority)]!;
 
 const fingerprint = (found: Found): string => `${found.method.id}:${found.operations.flatMap((operation) => (operation.op === 'apply' && operation.role !== 'prep' ? [operation.productId] : [])).join('+')}`;
 
@@ -108,22 +111,27 @@ const candidateOf = ({ found, strengths }: Scored, bestAt: readonly Priority[], 
 
 /** Keeps the best per strength of each method and key product while the search runs, so that thousands need no memory. */
 class Bests {
-  private readonly best = new Map<string, Scored>();
-  add(entry: Scored, priorities: readonly Priority[]): void {
-    for (const priority of priorities) {
-      const key = `${entry.found.method.id}/${entry.found.key.id}/${priority}`;
-      const held = this.best.get(key);
-      if (!held || entry.values[priority] > held.values[priority]) this.best.set(key, entry);
-    }
+  private readonly best = new Map<Product, Map<Method, (Scored | undefined)[]>>();
+  add(entry: Scored): void {
+    const { method, key } = entry.found;
+    let ofKey = this.best.get(key);
+    if (!ofKey) this.best.set(key, (ofKey = new Map()));
+    let held = ofKey.get(method);
+    if (!held) ofKey.set(method, (held = PRIORITIES.map(() => undefined)));
+    entry.values.forEach((value, index) => {
+      const other = held[index];
+      if (!other || value > other.values[index]!) held[index] = entry;
+    });
   }
   all(): Scored[] {
-    return [...new Map([...this.best.values()].map((entry) => [fingerprint(entry.found), entry])).values()];
+    const entries = [...this.best.values()].flatMap((methods) => [...methods.values()].flat()).filter((entry) => entry !== undefined);
+    return [...new Map(entries.map((entry) => [fingerprint(entry.found), entry])).values()];
   }
 }
 
 const isUnknown = ({ findings }: Found): boolean => findings.some(({ verdict }) => verdict === 'unknown');
 
-const byPriority = (priority: Priority) => (left: Scored, right: Scored) => right.values[priority] - left.values[priority] || (fingerprint(left.found) < fingerprint(right.found) ? -1 : 1);
+const byPriority = (priority: Priority) => (left: Scored, right: Scored) => valueFor(right, priority) - valueFor(left, priority) || (fingerprint(left.found) < fingerprint(right.found) ? -1 : 1);
 
 /** At most seven: the best overall for what matters most, the best of each method, the best at each strength. */
 const selected = (all: readonly Scored[], priority: Priority): { ranked: Scored[]; folded: Scored[] } => {
@@ -146,14 +154,15 @@ const selected = (all: readonly Scored[], priority: Priority): { ranked: Scored[
   return { ranked: [...chosen].sort(byPriority(priority)), folded: ordered.filter((entry) => !chosen.has(entry)).slice(0, MOST_FOLDED) };
 };
 
-/** The stack of a method that collects the fewest refusals, to say what stands in its way. */
+/** A stack of a method that collects as few refusals as can be found, to say what stands in its way. */
 const leastRefused = (situation: Situation, method: Method, keyId: string | undefined, book: RuleBook, count: SearchCount): Found | null => {
-  for (let allowedBlocks = 1; allowedBlocks <= MOST_BLOCKS; allowedBlocks += 1) {
-    let least: Found | null = null;
-    searchMethod(situation, method, book, { allowedBlocks, ...(keyId === undefined ? {} : { keyId }), onFound: (found) => ((least = found), true) }, count);
-    if (least) return least;
-  }
-  return null;
+  let least: Found | null = null;
+  const consider = (found: Found): boolean => {
+    if (!least || found.blocks < least.blocks) least = found;
+    return false;
+  };
+  searchMethod(situation, method, book, { allowedBlocks: Infinity, width: REFUSED_WIDTH, ...(keyId === undefined ? {} : { keyId }), onFound: consider }, count);
+  return least;
 };
 
 const keyProducts = (method: Method, catalogue: Catalogue): readonly Product[] => productsFor(method.slots.find(({ key }) => key)!, catalogue.products);
@@ -184,15 +193,15 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
       onFound: (found) => {
         standing.add(`${method.id}/${found.key.id}`);
         const entry = scored(found, situation, dryMinutes);
-        if (isUnknown(found)) open.add(entry, ['balanced']);
-        else known.add(entry, PRIORITIES);
+        if (isUnknown(found)) open.add(entry);
+        else known.add(entry);
         return false;
       },
     }, count);
 
   const all = known.all();
   const { ranked, folded } = selected(all, priority);
-  const bestAt = (entry: Scored) => SINGLE_PRIORITIES.filter((strength) => all.every((other) => other.values[strength] <= entry.values[strength]));
+  const bestAt = (entry: Scored) => SINGLE_PRIORITIES.filter((strength) => all.every((other) => valueFor(other, strength) <= valueFor(entry, strength)));
   const knownMethods = new Set(all.map(({ found }) => found.method.id));
   const refused: Refusal[] = [];
   const refuse = (method: Method, keyId: string | undefined, title: string) => {
@@ -207,12 +216,13 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
     if (!keys.some(({ id }) => standing.has(`${method.id}/${id}`))) refuse(method, undefined, method.name);
     else for (const key of keys) if (!standing.has(`${method.id}/${key.id}`)) refuse(method, key.id, capitalised(filled(method, key.name, 'stencil', 'film')));
   }
-  const openOnly = open.all().filter(({ found }) => !knownMethods.has(found.method.id));
+  const openOnly = open.all().filter(({ found }) => !knownMethods.has(found.method.id)).sort(byPriority(priority));
+  const firstOfMethod = openOnly.filter(({ found }, index) => openOnly.findIndex((other) => other.found.method === found.method) === index);
   return {
     ranked: ranked.map((entry) => candidateOf(entry, bestAt(entry), catalogue)),
     folded: folded.map((entry) => candidateOf(entry, [], catalogue)),
     refused,
-    unknown: openOnly.sort(byPriority(priority)).slice(0, MOST_RANKED).map((entry) => candidateOf(entry, [], catalogue)),
+    unknown: firstOfMethod.map((entry) => candidateOf(entry, [], catalogue)),
     considered: { operations: count.judged, stacks: count.complete },
     problems: [],
   };
@@ -230,7 +240,7 @@ export const judgeStack = (stack: Stack, brief: Brief, catalogue: Catalogue, pre
   const missing = stack.operations.flatMap((operation) => (operation.op === 'apply' && !catalogue.productById.has(operation.productId) ? [operation.productId] : []));
   if (!method || missing.length)
     return { findings: [], problems: [{ code: 'unknown-product', given: `The stack names ${method ? missing.join(', ') : `the method "${stack.methodId}"`}.`, allowed: 'methods and products of the catalogue.', todo: 'Swap it for one from the list.' }] };
-  return { findings: judgeWhole(read.situation, method, stack, preferences.rules ? ruleBook(preferences.rules) : STANDARD_BOOK), problems: [] };
+  return { findings: new Judge(read.situation, method, preferences.rules ? ruleBook(preferences.rules) : STANDARD_BOOK).whole(stack), problems: [] };
 };
 
 /** The strengths of one stack, such as one edited by hand, in the same terms as the ranked ones; null where it names unknown things. */
@@ -239,6 +249,6 @@ export const strengthsOfStack = (stack: Stack, brief: Brief, catalogue: Catalogu
   const method = catalogue.methodById.get(stack.methodId);
   const key = catalogue.products.find(({ id }) => stack.operations.some((operation) => operation.op === 'apply' && operation.productId === id));
   if (!read.ok || !method || !key) return null;
-  const findings = judgeWhole(read.situation, method, stack, STANDARD_BOOK);
+  const findings = new Judge(read.situation, method, STANDARD_BOOK).whole(stack);
   return strengthsOf({ method, key, operations: stack.operations, findings, blocks: 0 }, read.situation, dryingMemo(read.situation));
 };

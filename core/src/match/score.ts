@@ -1,4 +1,4 @@
-import { BASIS_WEIGHT, type Figure, type Product } from '../materials/index.ts';
+import { BASIS_WEIGHT, type Figure, type Product, type Stage } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
 import { waitsBefore, workFigure } from '../plan/index.ts';
 import type { Operation, Priority } from '../piece/index.ts';
@@ -29,16 +29,20 @@ const MINUTES_PER_DAY = 1440;
 const LOW_COST_POINTS = 4; // a film and a tape, or a stencil and one paint
 const MIDDLE_COST_POINTS = 8;
 
+/** Layers that end; a finish over them is renewed instead. */
+const LIVING = new Set<string>(['ground', 'groundSeal', 'medium', 'film']);
+
 const lifeOf = (operations: readonly Operation[], situation: Situation): Life => {
   const { catalogue, use } = situation;
   const place = use.place === 'unknown' ? 'indoors' : use.place;
-  const products = operations.flatMap((operation) => (operation.op === 'apply' ? [{ operation, product: catalogue.productById.get(operation.productId)! }] : []));
-  const isCovered = products.some(({ operation, product }) => operation.role === 'finish' && product.flags.includes('exterior'));
+  const isCovered = place === 'exposed' && operations.some((operation) => operation.op === 'apply' && operation.role === 'finish' && catalogue.productById.get(operation.productId)?.flags.includes('exterior'));
   let ends: Life = { years: null, endsFirst: null, operationId: null };
-  for (const { operation, product } of products) {
-    if (!['ground', 'groundSeal', 'medium', 'film'].includes(operation.role) || takesAway(product)) continue;
+  for (const operation of operations) {
+    if (operation.op !== 'apply' || !LIVING.has(operation.role)) continue;
+    const product = catalogue.productById.get(operation.productId);
+    if (!product || takesAway(product)) continue;
     // under an exterior clear a layer lives as under a roof; the clear is what gets renewed
-    const life = product.life?.[place === 'exposed' && isCovered ? 'sheltered' : place];
+    const life = product.life?.[isCovered ? 'sheltered' : place];
     if (life && (!ends.years || life.typical < ends.years.typical)) ends = { years: life, endsFirst: product.name, operationId: operation.id };
   }
   return ends;
@@ -46,15 +50,14 @@ const lifeOf = (operations: readonly Operation[], situation: Situation): Life =>
 
 /** One situation's drying minutes, worked out once for each product and stage. */
 export const dryingMemo = (situation: Situation) => {
-  const known = new Map<string, number>();
-  return (product: Product, stage: Parameters<typeof dryTime>[1]): number => {
-    const key = `${product.id} ${stage}`;
-    const found = known.get(key);
+  const known = new Map<Product, Partial<Record<Stage, number>>>();
+  return (product: Product, stage: Stage): number => {
+    let stages = known.get(product);
+    if (!stages) known.set(product, (stages = {}));
+    const found = stages[stage];
     if (found !== undefined) return found;
     const read = dryTime(product, stage, situation.workshop);
-    const time = read.ok ? read.time.high : Infinity;
-    known.set(key, time);
-    return time;
+    return (stages[stage] = read.ok ? read.time.high : Infinity);
   };
 };
 

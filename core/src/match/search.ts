@@ -1,8 +1,8 @@
 import type { Method, Product, Slot } from '../materials/index.ts';
 import type { ApplyOperation, Operation } from '../piece/index.ts';
 import { takesAway, type Finding, type Situation, type Top } from './context.ts';
-import { judgeAlone, judgeEnd, judgeOnTop, judgePiece, type RuleBook } from './judge.ts';
-import { firstTop, needsAt, soilsOf, topAfter } from './situation.ts';
+import { Judge, type RuleBook } from './judge.ts';
+import { needsAt, topAfter } from './situation.ts';
 
 /** One complete stack with everything the rules said on the way. */
 export interface Found {
@@ -17,6 +17,8 @@ export interface Found {
 export interface SearchOptions {
   /** How many refusals a stack may collect before it is cut off; 0 for stacks that stand. */
   readonly allowedBlocks: number;
+  /** Go on with only so many of the least refused paths at every slot; all of them where it is not given. */
+  readonly width?: number;
   /** Only this product in the key slot. */
   readonly keyId?: string;
   /** Called for each complete stack; return true to stop. */
@@ -109,7 +111,8 @@ const countBlocks = (findings: readonly Finding[]): number => {
 export const searchMethod = (situation: Situation, method: Method, book: RuleBook, options: SearchOptions, count: SearchCount): boolean => {
   const { catalogue, part } = situation;
   const designId = situation.designs[0]?.id;
-  const start = firstTop(situation, soilsOf(situation, method));
+  const judge = new Judge(situation, method, book);
+  const { start } = judge;
 
   const asked = new Map<string, { readonly findings: readonly Finding[]; readonly blocks: number }>();
   /** What is said of a product in its slot whatever lies below: asked once a search. */
@@ -117,7 +120,7 @@ export const searchMethod = (situation: Situation, method: Method, book: RuleBoo
     const key = `${operation.id} ${product?.id ?? ''}`;
     const known = asked.get(key);
     if (known) return known;
-    const findings = judgeAlone(situation, method, start, operation, book);
+    const findings = judge.alone(operation);
     const answer = { findings, blocks: countBlocks(findings) };
     asked.set(key, answer);
     return answer;
@@ -127,7 +130,7 @@ export const searchMethod = (situation: Situation, method: Method, book: RuleBoo
     count.judged += 1;
     const itself = alone(operation, product);
     if (path.blocks + itself.blocks > options.allowedBlocks) return null;
-    const below = judgeOnTop(situation, method, path.top, operation, path.operations, book);
+    const below = judge.onTop(path.top, operation, path.operations);
     const blocks = path.blocks + itself.blocks + countBlocks(below);
     if (blocks > options.allowedBlocks) return null;
     return {
@@ -173,30 +176,43 @@ export const searchMethod = (situation: Situation, method: Method, book: RuleBoo
   };
 
   const finish = (path: Path): boolean => {
-    const findings = judgeEnd(situation, method, path.top, path.operations, book);
+    if (!path.key) return true;
+    const findings = judge.atEnd(path.top, path.operations);
     const blocks = path.blocks + countBlocks(findings);
-    if (blocks > options.allowedBlocks || !path.key) return true;
+    if (blocks > options.allowedBlocks) return true;
     count.complete += 1;
     return !options.onFound({ method, operations: path.operations, findings: [...path.findings, ...findings], blocks, key: path.key });
   };
 
+  /** Every way to go on from a path at a slot: each product that the slot takes, and where it is optional, none. */
+  const nextPaths = (path: Path, slot: Slot): Path[] => {
+    const { role } = slot;
+    const next: Path[] = [];
+    const isAsked = !slot.optional || (slot.answers ?? []).some((answer) => needsAt(situation, path.top).has(answer));
+    if (isAsked && isApplied(role))
+      for (const product of choices(slot)) {
+        const laid = lay(path, applied(slot, role, product, designId), product, slot.key === true);
+        if (laid) next.push(laid);
+      }
+    else if (isAsked) {
+      const operation = unapplied(slot, path.top);
+      const laid = operation && lay(path, operation, null, false);
+      if (laid) next.push(laid);
+    }
+    if (slot.optional) next.push(path);
+    return next;
+  };
+
   const fill = (path: Path, index: number): boolean => {
     const slot = method.slots[index];
-    if (!slot) return finish(path);
-    const { role } = slot;
-    const isAsked = !slot.optional || (slot.answers ?? []).some((answer) => needsAt(situation, path.top).has(answer));
-    if (isAsked) {
-      if (!isApplied(role)) {
-        const operation = unapplied(slot, path.top);
-        const next = operation && lay(path, operation, null, false);
-        if (next && !fill(next, index + 1)) return false;
-      } else
-        for (const product of choices(slot)) {
-          const next = lay(path, applied(slot, role, product, designId), product, slot.key === true);
-          if (next && !fill(next, index + 1)) return false;
-        }
-    }
-    return slot.optional ? fill(path, index + 1) : true;
+    return slot ? nextPaths(path, slot).every((next) => fill(next, index + 1)) : finish(path);
+  };
+
+  /** Only the few least refused paths are gone on with: enough to say what stands in the way. */
+  const fillNarrowly = (from: readonly Path[], width: number): boolean => {
+    let paths = from;
+    for (const slot of method.slots) paths = paths.flatMap((path) => nextPaths(path, slot)).sort((left, right) => left.blocks - right.blocks).slice(0, width);
+    return paths.every(finish);
   };
 
   /** The refusals that every stack of the method collects, whatever is chosen: the least of each slot that must be filled. */
@@ -211,14 +227,14 @@ export const searchMethod = (situation: Situation, method: Method, book: RuleBoo
     return sum;
   };
 
-  const pieceFindings = judgePiece(situation, method, start, book);
+  const pieceFindings = judge.aboutPiece();
   const first: Path = { operations: [], findings: pieceFindings, top: start, blocks: countBlocks(pieceFindings), key: null };
   if (first.blocks + unavoidable() > options.allowedBlocks) return true;
   const ready = prepared(first);
   if (!ready) return true;
-  if (!fill(ready, 0)) return false;
   // a gloss may be scuffed before the first coat: one more way to begin
   const scuff = ready.top.soils.includes('gloss') ? catalogue.products.find((product) => product.kind === 'prep' && !product.offered && product.removes?.includes('gloss')) : undefined;
-  const scuffed = scuff && lay(ready, prepOperation(scuff), scuff, false);
-  return scuffed ? fill(scuffed, 0) : true;
+  const scuffed = scuff ? lay(ready, prepOperation(scuff), scuff, false) : null;
+  const beginnings = scuffed ? [ready, scuffed] : [ready];
+  return options.width === undefined ? beginnings.every((path) => fill(path, 0)) : fillNarrowly(beginnings, options.width);
 };

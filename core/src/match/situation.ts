@@ -133,8 +133,18 @@ export const topAfter = (top: Top, operation: Operation, product: Product | null
   }
 };
 
+const knownNeeds = new WeakMap<Top, { readonly of: Situation; readonly needs: ReadonlySet<string> }>();
+
 /** Words for what the piece asks of optional layers; slots of the catalogue answer them. */
 export const needsAt = (situation: Situation, top: Top): ReadonlySet<string> => {
+  const known = knownNeeds.get(top);
+  if (known?.of === situation) return known.needs;
+  const needs = needsOf(situation, top);
+  knownNeeds.set(top, { of: situation, needs });
+  return needs;
+};
+
+const needsOf = (situation: Situation, top: Top): ReadonlySet<string> => {
   const { use, schools } = situation;
   const needs = new Set<string>();
   const outdoors = use.place === 'exposed' || use.place === 'sheltered';

@@ -48,6 +48,8 @@ const changesOf = (stack: Stack, plan: Plan, catalogue: Catalogue) =>
       const ready = READY_STAGES.map(after).find((at) => at !== null);
       const touch = after('touch');
       const cure = after('cure');
+      // a mask is lifted before its glue has bonded: that never shows
+      if (operation.role === 'mask') return [{ at: end, state: 'cured' }];
       const hasStages = touch !== null || ready !== undefined || cure !== null;
       return [
         { at: end, state: touch !== null ? 'wet' : hasStages ? 'touchDry' : 'cured' },

@@ -60,7 +60,7 @@ const labelOf = (operation: Operation, catalogue: Catalogue, coat: number): stri
 };
 
 const detailOf = (operation: Operation, product: Product | undefined): string => {
-  if (operation.op === 'apply') return operation.role === 'prep' ? (product?.about ?? '') : `${HOW_WORDS[operation.how] ?? operation.how}; ${product?.about ?? ''}`;
+  if (operation.op === 'apply') return operation.role === 'prep' ? (product?.about ?? '') : `${product?.how.includes('cut') ? 'cut and weed, ' : ''}${HOW_WORDS[operation.how] ?? operation.how}. ${product?.about ?? ''}`;
   if (operation.op === 'treat') return product?.workC ? `${product.workC.low}–${product.workC.high} °C${product.dwell ? `, ${product.dwell.low}–${product.dwell.high} ${product.dwell.unit}` : ''}` : '';
   return operation.school === 'dry' ? 'Run a knife lightly along the edge, pull low and slow.' : operation.school === 'wet' ? 'Within ten minutes of the last coat.' : '';
 };

@@ -26,6 +26,7 @@ export const theme = createTheme({
   respectReducedMotion: true,
   components: {
     Button: { defaultProps: { size: 'md' }, classNames: { root: 'sg-button' } },
+    InputWrapper: { defaultProps: { inputWrapperOrder: ['label', 'input', 'description', 'error'] } },
     ActionIcon: { defaultProps: { variant: 'subtle', size: 44 } },
     TextInput: { defaultProps: { size: 'md' } },
     NumberInput: { defaultProps: { size: 'md' } },

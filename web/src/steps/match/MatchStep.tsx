@@ -1,6 +1,6 @@
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
-import { formatDuration, type Candidate, type MatchResult, type Refusal, type Stack } from '@sgraffa/core';
+import { formatDuration, type Candidate, type MatchResult, type Priority, type Refusal, type Stack } from '@sgraffa/core';
 import { stackWords } from '../../ui/sentence.ts';
 import { Sign, Verdict } from '../../ui/Verdict.tsx';
 import { BEST_WORDS, capitalised, options, PRIORITY_WORDS } from '../../ui/words.ts';
@@ -29,6 +29,8 @@ const becauseOf = (candidate: Candidate): string => {
   return ends ? `Nothing speaks against it; ${ends} ends first.` : 'Nothing speaks against it.';
 };
 
+const CONFIDENCE_WORDS = { sure: 'on sure figures', fair: 'on fair figures', 'try first': 'try a patch first' } as const;
+
 const CandidateRow = ({ candidate, isChosen, choose }: { candidate: Candidate; isChosen: boolean; choose: () => void }) => {
   const { strengths, bestAt } = candidate;
   const life = strengths.life;
@@ -56,12 +58,14 @@ const CandidateRow = ({ candidate, isChosen, choose }: { candidate: Candidate; i
           <dt>until up</dt>
           <dd>{formatDuration(strengths.elapsedMinutes)}</dd>
         </div>
-        <div>
-          <dt>cost</dt>
-          <dd>{strengths.cost}</dd>
-        </div>
       </dl>
-      {best.length > 0 && <p className="sg-best">{capitalised(best.join(', '))}</p>}
+      <p className="sg-best">
+        {best.length > 0 && `${capitalised(best.join(', '))}; `}
+        <span className="sg-quiet">
+          {best.length > 0 ? '' : 'Of '}
+          {strengths.cost} cost, {CONFIDENCE_WORDS[strengths.confidence]}
+        </span>
+      </p>
     </li>
   );
 };
@@ -141,9 +145,17 @@ const Refusals = ({ refused, model }: { refused: readonly Refusal[]; model: Piec
   );
 };
 
+const HEADLINE_WORDS: Readonly<Record<Priority, string>> = { balanced: 'does best', lasts: 'lasts longest', soonest: 'is ready soonest', cheapest: 'costs least', leastHandsOn: 'takes the least time at the bench', leastRisk: 'risks least' };
+
 const headline = (match: MatchResult, model: PieceModel): string => {
   if (match.problems.length) return match.problems[0]!.given;
-  if (match.ranked.length) return model.part.stackIsOwn ? 'Your own choice of layers' : capitalised(match.ranked[0]!.clause);
+  const [best] = match.ranked;
+  if (best) {
+    if (model.part.stackIsOwn) return 'Your own choice of layers';
+    const { bestAt, methodId } = best;
+    const method = model.catalogue.methodById.get(methodId)?.name ?? best.title;
+    return `${method} ${HEADLINE_WORDS[bestAt.includes(model.part.priority) ? model.part.priority : 'balanced']} here`;
+  }
   return match.unknown.length ? 'Only a test patch can tell' : 'Nothing stands as things are';
 };
 
@@ -177,13 +189,13 @@ export const MatchStep = () => {
   const blocked = findings.some(({ verdict }) => verdict === 'blocks');
   return (
     <div className="sg-course" aria-busy={model.isJudging}>
-      <header className="sg-head">
-        <h2>{headline(match, model)}</h2>
+      <h2>{headline(match, model)}</h2>
+      <div className="sg-judged">
+        <p className="sg-quiet">
+          Judged {match.considered.operations.toLocaleString('en')} layers in {match.considered.stacks.toLocaleString('en')} stacks; {match.ranked.length + match.folded.length} shown, {match.refused.length} ways refused.
+        </p>
         <Select className="sg-priority" label="What matters most" data={options(PRIORITY_WORDS)} value={part.priority} onChange={(priority) => priority && changePart({ priority }, 'what matters most')} />
-      </header>
-      <p className="sg-quiet">
-        Judged {match.considered.operations.toLocaleString('en')} layers in {match.considered.stacks.toLocaleString('en')} stacks; {match.ranked.length + match.folded.length} shown, {match.refused.length} ways refused.
-      </p>
+      </div>
       {formerStack && <Turned model={model} former={formerStack} />}
       {stack && part.stackIsOwn && !isListed && (
         <p className={blocked ? 'sg-turned is-refused' : 'sg-turned'}>
@@ -218,6 +230,7 @@ export const MatchStep = () => {
           </ul>
         </>
       )}
+      <Refusals refused={match.refused} model={model} />
       {stack && (
         <>
           <h3 className="sg-rule">The layers, one by one</h3>
@@ -232,7 +245,6 @@ export const MatchStep = () => {
           )}
         </>
       )}
-      <Refusals refused={match.refused} model={model} />
     </div>
   );
 };

@@ -60,7 +60,7 @@ const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; plan
   return (
     <li className={planned.isDone ? 'sg-step is-done' : 'sg-step'}>
       <span className="sg-step-time">
-        {clock(planned.start, settings.zone)}–{clock(planned.end, settings.zone)}
+        {clock(planned.start, settings.zone)}–{clock(planned.stretches[0]!.end, settings.zone)}
       </span>
       <div>
         <strong>{step.label}</strong>

@@ -8,7 +8,6 @@ const BAND_FILLS: Readonly<Record<Band['tone'], string>> = { ground: '#7f97a0', 
 
 const LABEL_X = 252;
 const LABEL_WIDTH = 118;
-const LABEL_STEP = 38;
 
 const path = (points: readonly Point[], close = true): string => `M${points.map(([x, y]) => `${x} ${y}`).join('L')}${close ? 'Z' : ''}`;
 
@@ -48,26 +47,32 @@ const middleRight = (band: Band): Point => {
 interface Label {
   readonly id: string;
   readonly name: string;
-  readonly note: string;
+  readonly notes: readonly string[];
   readonly from: Point;
   readonly y: number;
 }
+
+const LINE = 15;
+const textOf = ({ name, notes }: Pick<Label, 'name' | 'notes'>): readonly { text: string; isNote: boolean }[] => [
+  ...lines(name).map((text) => ({ text, isNote: false })),
+  ...notes.flatMap(lines).map((text) => ({ text, isNote: true })),
+];
+const heightOf = (label: Pick<Label, 'name' | 'notes'>): number => textOf(label).length * LINE + 8;
 
 /** Names outside on leaders, pushed apart so that none covers another: from the top down, then back up from the foot. */
 const labelsOf = (model: SectionModel): Label[] => {
   const [, baseTop = 0] = model.base.outline[0] ?? [0, 0];
   const wanted = [
-    ...model.bands.map((band) => ({ id: band.id, name: band.name, note: band.note, from: middleRight(band) })),
-    ...(model.cut ? [{ id: model.cut.operationId, name: model.cut.kind, note: 'in the base itself', from: [128, baseTop + 14] as Point }] : []),
-    { id: 'base', name: model.base.name, note: '', from: [model.width, baseTop + 62] as Point },
-  ].sort((left, right) => left.from[1] - right.from[1]);
+    ...model.bands.map((band) => ({ id: band.id, name: band.name, notes: band.notes, from: middleRight(band) })),
+    ...(model.cut ? [{ id: model.cut.operationId, name: model.cut.kind, notes: ['in the base itself'], from: [128, baseTop + 14] as Point }] : []),
+    { id: 'base', name: model.base.name, notes: [], from: [model.width, baseTop + 80] as Point },
+  ].sort((left, right) => left.from[1] - right.from[1] || right.from[0] - left.from[0]);
+  const gap = (index: number): number => (heightOf(wanted[index - 1]!) + heightOf(wanted[index]!)) / 2;
   const ys = wanted.map(({ from }) => from[1]);
-  for (let index = 1; index < ys.length; index += 1) ys[index] = Math.max(ys[index]!, ys[index - 1]! + LABEL_STEP);
-  let floor = model.height - 6;
-  for (let index = ys.length - 1; index >= 0; index -= 1) {
-    ys[index] = Math.min(ys[index]!, floor);
-    floor = ys[index]! - LABEL_STEP;
-  }
+  for (let index = 1; index < ys.length; index += 1) ys[index] = Math.max(ys[index]!, ys[index - 1]! + gap(index));
+  const last = ys.length - 1;
+  ys[last] = Math.min(ys[last]!, model.height - heightOf(wanted[last]!) / 2);
+  for (let index = last - 1; index >= 0; index -= 1) ys[index] = Math.min(ys[index]!, ys[index + 1]! - gap(index + 1));
   return wanted.map((label, index) => ({ ...label, y: ys[index]! }));
 };
 
@@ -94,7 +99,7 @@ interface Props {
 export const Section = ({ model, lit = null, onPick, small = false }: Props) => {
   const scope = useId().replaceAll(':', '');
   const labels = small ? [] : labelsOf(model);
-  const headroom = small ? 0 : Math.max(0, 24 - Math.min(...labels.map(({ y }) => y)));
+  const headroom = small ? 0 : Math.max(0, ...labels.map((label) => heightOf(label) / 2 + 6 - label.y));
   const width = small ? model.width : LABEL_X + LABEL_WIDTH;
   const bands = model.bands.map((band) => (
     <g
@@ -104,7 +109,7 @@ export const Section = ({ model, lit = null, onPick, small = false }: Props) => 
         ? {
             role: 'button',
             tabIndex: 0,
-            'aria-label': `${band.name}${band.note ? `, ${band.note}` : ''}`,
+            'aria-label': [band.name, ...band.notes].join(', '),
             'aria-pressed': band.id === lit,
             onClick: () => onPick(band.id),
             onKeyDown: (event) => {
@@ -146,21 +151,20 @@ export const Section = ({ model, lit = null, onPick, small = false }: Props) => 
         </g>
       )}
       {bands}
-      {labels.map(({ id, name, note, from: [x, y], y: at }) => (
-        <g key={id} className={id === lit ? 'sg-label is-lit' : 'sg-label'}>
-          <path d={`M${x} ${y}L${LABEL_X - 12} ${at}H${LABEL_X - 4}`} className="sg-leader" />
-          {lines(name).map((text, index) => (
-            <text key={text} x={LABEL_X} y={at + 4 + index * 15 - (lines(name).length > 1 ? 7 : 0)}>
-              {text}
-            </text>
-          ))}
-          {note && (
-            <text x={LABEL_X} y={at + 4 + lines(name).length * 15 - (lines(name).length > 1 ? 7 : 0)} className="sg-note">
-              {note}
-            </text>
-          )}
-        </g>
-      ))}
+      {labels.map((label) => {
+        const [x, y] = label.from;
+        const written = textOf(label);
+        return (
+          <g key={label.id} className={label.id === lit ? 'sg-label is-lit' : 'sg-label'}>
+            <path d={`M${x} ${y}L${LABEL_X - 12} ${label.y}H${LABEL_X - 4}`} className="sg-leader" />
+            {written.map(({ text, isNote }, index) => (
+              <text key={`${index} ${text}`} x={LABEL_X} y={label.y + 4.5 + (index - (written.length - 1) / 2) * LINE} className={isNote ? 'sg-note' : undefined}>
+                {text}
+              </text>
+            ))}
+          </g>
+        );
+      })}
     </svg>
   );
 };

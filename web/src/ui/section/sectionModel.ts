@@ -8,8 +8,8 @@ export type Hatching = 'grain' | 'ply' | 'weave' | 'glaze' | 'glass' | 'fibre' |
 export interface Band {
   readonly id: string;
   readonly name: string;
-  /** Second line of the label: state and coats. */
-  readonly note: string;
+  /** Lines below it in the label: the product, and its state. */
+  readonly notes: readonly string[];
   readonly hatching: Hatching;
   readonly tone: 'ground' | 'colour' | 'film' | 'clear' | 'mask' | 'old' | 'paste';
   /** One closed outline, and the top edge apart so that it can be drawn wet. */
@@ -35,12 +35,15 @@ const OPENING = 54;
 const EDGE = 132;
 const MASKED = 160;
 const RIGHT = 232;
-const BASE_HEIGHT = 104;
-const THICK = { mask: 44, film: 30, colour: 30, ground: 34, clear: 28, old: 28, edge: 28, paste: 46 } as const;
+const BASE_HEIGHT = 118;
+const THICK = { mask: 50, film: 40, colour: 40, ground: 42, clear: 34, old: 36, edge: 34, paste: 50 } as const;
 const CUT_DEPTH = 26;
 const SLANT = 9;
 
 const STATE_NOTES: Readonly<Record<LayerState, string>> = { notYet: 'not yet', wet: 'wet', touchDry: 'touch-dry', ready: 'ready to cover', cured: 'cured' };
+
+const MEDIUM_NAME = 'medium';
+const ROLE_NAMES: Readonly<Record<Layer['role'], string>> = { prep: 'prep', ground: 'ground', groundSeal: 'seal', mask: 'stencil', hold: 'hold', edgeSeal: 'edge seal', medium: 'colour', film: 'film', transfer: 'tape', finish: 'finish' };
 
 const hatchingOf = (product: Product, role: Layer['role']): Hatching => {
   if (role === 'mask') return 'mask';
@@ -104,7 +107,7 @@ export const sectionModel = ({ part, catalogue, done, states }: SectionInput): S
     const left: Point[] = stripped ? [[BARE, top], [OPENING, top], [OPENING, bottom], [BARE, bottom]] : [];
     const from = stripped ? EDGE : BARE;
     const outline: Point[] = [[from, top], [RIGHT, top], [RIGHT, bottom], [from, bottom]];
-    bands.push({ id: `old-${index}`, name: finish.name, note: 'on the piece', hatching: 'oldFinish', tone: 'old', outline: stripped ? [...left, [BARE, bottom], ...outline, [from, bottom], [BARE, bottom]] : outline, top: stripped ? [[from, top], [RIGHT, top]] : [[BARE, top], [RIGHT, top]], state: 'cured', isGhost: false });
+    bands.push({ id: `old-${index}`, name: 'on it already', notes: [finish.name], hatching: 'oldFinish', tone: 'old', outline: stripped ? [...left, [BARE, bottom], ...outline, [from, bottom], [BARE, bottom]] : outline, top: stripped ? [[from, top], [RIGHT, top]] : [[BARE, top], [RIGHT, top]], state: 'cured', isGhost: false });
   });
   tops = { opening: stripped ? 0 : bareTop, edge: bareTop, masked: bareTop };
 
@@ -124,11 +127,11 @@ export const sectionModel = ({ part, catalogue, done, states }: SectionInput): S
     const bottom = span(from, to, (column) => before[column]);
     if (!isGhost) tops = { opening: columns.includes('opening') ? topAt('opening') : before.opening, edge: columns.includes('edge') ? topAt('edge') : before.edge, masked: columns.includes('masked') ? topAt('masked') : before.masked };
     const coats = state ? Math.max(state.coatsLaid, 1) : layer.coats;
-    const noteParts = [isGhost ? (layer.role === 'mask' ? 'lifted' : 'rinsed off') : state ? STATE_NOTES[state.state] : ''];
+    const stateWords = isGhost ? (layer.role === 'mask' ? 'lifted' : 'rinsed off') : state ? STATE_NOTES[state.state] : '';
     bands.push({
       id: layer.operationId,
-      name: `${product.name}${layer.coats > 1 ? ` ×${coats}` : ''}`,
-      note: noteParts.filter(Boolean).join(', '),
+      name: `${product.kind === 'primer' ? 'primer' : product.kind === 'medium' ? MEDIUM_NAME : ROLE_NAMES[layer.role]}${layer.coats > 1 ? ` ×${coats}` : ''}`,
+      notes: [product.name, stateWords].filter(Boolean),
       hatching: hatchingOf(product, layer.role),
       tone,
       outline: [...top, ...[...bottom].reverse()],
@@ -156,4 +159,4 @@ export const sectionModel = ({ part, catalogue, done, states }: SectionInput): S
 
 /** Everything the drawing shows, from the base up, in words. */
 export const sectionWords = (model: SectionModel): string =>
-  [model.base.name, ...(model.cut ? [`${model.cut.kind} in the opening`] : []), ...model.bands.map(({ name, note }) => (note ? `${name} (${note})` : name))].join(', then ');
+  [model.base.name, ...(model.cut ? [`${model.cut.kind} in the opening`] : []), ...model.bands.map(({ name, notes }) => (notes.length ? `${name} (${notes.join(', ')})` : name))].join(', then ');

@@ -1,0 +1,36 @@
+import { catalogue } from '../materials/index.ts';
+import { plainPart, plainWorkshop, type Brief, type Design, type Surface, type Use, type Workshop } from '../piece/index.ts';
+
+/** What a test says of a piece; the rest is as a crafter leaves it. */
+export interface Said {
+  readonly base: string;
+  readonly surface?: Partial<Surface>;
+  readonly use?: Partial<Use>;
+  readonly design?: Partial<Design>;
+  readonly workshop?: Partial<Workshop>;
+  readonly quantity?: number;
+}
+
+/** A brief from the few facts that a test is about; indoors, wiped and looked at unless it says otherwise. */
+export const briefOf = ({ base, surface = {}, use = {}, design = {}, workshop = {}, quantity = 1 }: Said): Brief => {
+  const part = plainPart('t', base);
+  return {
+    part: {
+      ...part,
+      surface: { ...part.surface, shape: 'flat', ...surface },
+      use: { ...part.use, place: 'indoors', water: 'wipe', wear: 'display', ...use },
+      designs: [{ ...part.designs[0]!, ...design }],
+    },
+    workshop: { ...plainWorkshop(), ...workshop },
+    quantity,
+    due: null,
+  };
+};
+
+export const finish = (id: string, ageDays: number | null = 100): Pick<Surface, 'existing'> => ({ existing: [{ finish: id, ageDays }] });
+
+export const product = (id: string) => {
+  const found = catalogue().productById.get(id);
+  if (!found) throw new Error(`The catalogue has no product "${id}".`);
+  return found;
+};

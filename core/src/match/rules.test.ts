@@ -1,13 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
-import type { Operation, Stack } from '../piece/index.ts';
+import type { Operation, Schools, Stack } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
 import { judgeStack, matchLayers, RULES, type MatchResult } from './index.ts';
 
 /** A realistic piece on which the rule speaks, one on which it keeps silent, and where only a hand-made stack shows it, that stack. */
 interface Row {
   readonly rule: string;
-  readonly speaks: Said;
+  readonly speaks: Said & { schools?: Partial<Schools> };
   readonly silent: Said;
   readonly stack?: Stack;
   readonly silentStack?: Stack;
@@ -37,11 +37,11 @@ const ROWS: readonly Row[] = [
   { rule: 'children-mouth', speaks: { ...bareWood, use: { item: 'toy' } }, silent: bareWood },
   { rule: 'lead-below', speaks: { base: 'glaze-old', use: { food: 'food' } }, silent: { base: 'ceramic-glazed', use: { food: 'food' } } },
   { rule: 'pvc-heat', speaks: { ...glass, use: { heat: 'candle' } }, silent: { ...glass, use: { heat: 'led' } } },
-  { rule: 'vacuum-vessel', speaks: { base: 'steel-stainless', use: { item: 'vacuumVessel', water: 'dishwasher' } }, silent: { base: 'steel-stainless', use: { item: 'vacuumVessel', water: 'handWash' } } },
+  { rule: 'vacuum-vessel', speaks: { base: 'steel-stainless', surface: finish('powder-coat'), use: { item: 'vacuumVessel', water: 'dishwasher' }, design: { look: 'bareMetal' } }, silent: { base: 'steel-stainless', use: { item: 'vacuumVessel', water: 'handWash' } } },
 
   { rule: 'film-wants-energy', speaks: { base: 'pp', workshop: { air: 'room' } }, silent: glass },
   { rule: 'coat-wants-energy', speaks: { base: 'pe', workshop: { air: 'room' } }, silent: glass },
-  { rule: 'film-wants-smooth', speaks: { base: 'mdf', surface: finish('wall-paint') }, silent: glass, stack: stackOf('decal', dusted, layer('film', 'film', 'film-frosted')), silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-frosted')) },
+  { rule: 'film-wants-smooth', speaks: { base: 'steel-mild', surface: finish('powder-coat') }, silent: glass },
   { rule: 'film-wants-sealed', speaks: { base: 'mdf' }, silent: glass, stack: stackOf('decal', dusted, layer('film', 'film', 'film-permanent')), silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-permanent')) },
   { rule: 'nothing-on-friable', speaks: { base: 'hardwood', surface: finish('chalk-paint') }, silent: { base: 'hardwood', surface: finish('acrylic-paint') }, stack: stackOf('decal', dusted, layer('film', 'film', 'film-removable')), silentStack: stackOf('decal', dusted, layer('film', 'film', 'film-removable')) },
   { rule: 'coat-wants-key', speaks: { base: 'hardwood', surface: finish('varnish-oil') }, silent: bareWood, stack: stackOf('paint-stencil', degreased, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'craft-acrylic'), off()), silentStack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'craft-acrylic'), off()) },
@@ -54,7 +54,7 @@ const ROWS: readonly Row[] = [
 
   { rule: 'solvent-over-waterborne', speaks: { base: 'hardwood', surface: finish('acrylic-paint'), use: outdoors }, silent: { base: 'steel-mild', surface: finish('powder-coat') }, stack: stackOf('paint-stencil', degreased, layer('mask', 'mask', 'film-permanent'), layer('medium', 'medium', 'aerosol-enamel'), off()), silentStack: stackOf('paint-stencil', degreased, layer('scuff', 'prep', 'scuff'), layer('mask', 'mask', 'film-permanent'), layer('medium', 'medium', 'aerosol-enamel'), off()) },
   { rule: 'solvent-on-plastic', speaks: { base: 'foam-ps' }, silent: glass, stack: stackOf('paint-stencil', degreased, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'aerosol-enamel'), off()), silentStack: stackOf('paint-stencil', degreased, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'aerosol-enamel'), off()) },
-  { rule: 'nothing-on-soil', speaks: glass, silent: glass, stack: stackOf('decal', layer('film', 'film', 'film-permanent')), silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-permanent')) },
+  { rule: 'nothing-on-soil', speaks: { base: 'hardwood', surface: { condition: ['wax'] } }, silent: bareWood },
   { rule: 'oil-on-zinc', speaks: { base: 'steel-galvanised', use: outdoors }, silent: { base: 'steel-stainless' }, stack: stackOf('paint-stencil', degreased, layer('scuff', 'prep', 'scuff'), layer('mask', 'mask', 'film-permanent'), layer('medium', 'medium', 'aerosol-enamel'), off()), silentStack: stackOf('paint-stencil', degreased, layer('scuff', 'prep', 'scuff'), layer('mask', 'mask', 'film-permanent'), layer('medium', 'medium', 'aerosol-enamel'), off()) },
   { rule: 'metal-wants-primer', speaks: { base: 'aluminium', workshop: { air: 'ventilated' } }, silent: { base: 'aluminium', surface: finish('powder-coat') } },
   { rule: 'caustic-on-light-metal', speaks: { base: 'aluminium', surface: finish('powder-coat'), design: { look: 'bareMetal' } }, silent: poweredTin },
@@ -73,38 +73,34 @@ const ROWS: readonly Row[] = [
   { rule: 'cream-near-silvering', speaks: { base: 'mirror', design: { look: 'frosted' } }, silent: { ...glass, design: { look: 'frosted' } } },
   { rule: 'alkaline-ground', speaks: { base: 'concrete', use: outdoors }, silent: { base: 'slate', use: outdoors } },
 
-  { rule: 'clear-over-film', speaks: { ...glass, design: { look: 'noEdge' }, workshop: { tools: ['cutter', 'turner'], temperatureC: 23 } }, silent: { ...glass, design: { look: 'frosted' } } },
+  { rule: 'clear-over-film', speaks: { base: 'plywood', use: outdoors, schools: { filmOrder: 'filmThenClear' } }, silent: { base: 'plywood', use: outdoors } },
   { rule: 'nothing-on-wax', speaks: { base: 'hardwood', surface: finish('waxed') }, silent: bareWood },
   { rule: 'cure-below', speaks: { base: 'hardwood', surface: finish('acrylic-paint', 0) }, silent: { base: 'hardwood', surface: finish('acrylic-paint', 40) } },
-  { rule: 'never-laid-on-wet', speaks: bareWood, silent: bareWood, stack: stackOf('decal', sanded, layer('ground', 'ground', 'rubberised-aerosol'), layer('film', 'film', 'film-permanent')), silentStack: stackOf('decal', sanded, layer('ground', 'ground', 'exterior-latex'), layer('film', 'film', 'film-permanent')) },
   { rule: 'tape-against-ground', speaks: { base: 'hardwood', surface: finish('acrylic-paint') }, silent: glass, stack: stackOf('decal', dusted, layer('film', 'film', 'film-permanent'), layer('tape', 'transfer', 'tape-strong')), silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-permanent'), layer('tape', 'transfer', 'tape-regular')) },
-  { rule: 'clear-ambers', speaks: { base: 'plywood', use: outdoors, design: { tone: 'light' } }, silent: { base: 'plywood', use: outdoors, design: { tone: 'dark' } } },
+  { rule: 'clear-ambers', speaks: { base: 'plywood', use: outdoors, design: { tone: 'light' } }, silent: { base: 'plywood', use: outdoors, design: { tone: 'dark' } }, stack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'exterior-latex'), off(), layer('finish', 'finish', 'spar-urethane')) },
 
   { rule: 'mask-wants-texture', speaks: { base: 'stone-rough' }, silent: glass, stack: stackOf('paint-stencil', dusted, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'exterior-latex'), off()), silentStack: stackOf('paint-stencil', degreased, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'exterior-latex'), off()) },
   { rule: 'mask-holds-on-fibre', speaks: { base: 'felt' }, silent: glass, stack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'sheet-stencil'), layer('medium', 'medium', 'exterior-latex'), off()), silentStack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'sheet-stencil'), layer('medium', 'medium', 'exterior-latex'), off()) },
-  { rule: 'pins-want-fibre', speaks: glass, silent: { base: 'coir' }, stack: stackOf('paint-stencil', degreased, layer('mask', 'mask', 'card'), layer('hold', 'hold', 'hold-pins'), layer('medium', 'medium', 'craft-acrylic'), off()), silentStack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'card'), layer('hold', 'hold', 'hold-pins'), layer('medium', 'medium', 'exterior-latex'), off()) },
+  { rule: 'pins-want-fibre', speaks: { base: 'hardwood', quantity: 3 }, silent: { base: 'coir' }, stack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'card'), layer('hold', 'hold', 'hold-pins'), layer('medium', 'medium', 'craft-acrylic'), off()), silentStack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'card'), layer('hold', 'hold', 'hold-pins'), layer('medium', 'medium', 'exterior-latex'), off()) },
   { rule: 'mask-wants-hold', speaks: { base: 'coir' }, silent: { base: 'coir' }, stack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'card'), layer('medium', 'medium', 'exterior-latex'), off()), silentStack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'card'), layer('hold', 'hold', 'hold-pins'), layer('medium', 'medium', 'exterior-latex'), off()) },
-  { rule: 'hold-fits-mask', speaks: { base: 'felt' }, silent: { base: 'coir' }, stack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'card'), layer('hold', 'hold', 'hold-spray'), layer('medium', 'medium', 'exterior-latex'), off()), silentStack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'card'), layer('hold', 'hold', 'hold-pins'), layer('medium', 'medium', 'exterior-latex'), off()) },
-  { rule: 'mask-against-medium', speaks: { ...poweredTin, design: { look: 'bareMetal', minStrokeMm: 1 } }, silent: { ...glass, design: { look: 'frosted' } }, stack: stackOf('strip-etch', degreased, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'remover-gel'), off()) },
+  { rule: 'mask-against-medium', speaks: { base: 'steel-mild', surface: { ...finish('powder-coat'), shape: 'cylinder' }, design: { minStrokeMm: 6 }, quantity: 8 }, silent: { ...glass, design: { look: 'frosted' } }, stack: stackOf('burn', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'burn-paste'), off('dry')), silentStack: stackOf('frost-etch', degreased, layer('mask', 'mask', 'film-permanent'), layer('medium', 'medium', 'frost-cream'), off()) },
   { rule: 'etch-stencil-grade', speaks: { ...glass, design: { look: 'frosted' } }, silent: poweredTin, stack: stackOf('frost-etch', degreased, layer('mask', 'mask', 'film-stencil'), layer('medium', 'medium', 'frost-cream'), off()) },
   { rule: 'edges-want-sealing', speaks: { base: 'canvas-primed' }, silent: { ...glass, use: { water: 'none' } } },
-  { rule: 'seal-under-acetate', speaks: bareWood, silent: bareWood, stack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'sheet-acetate'), layer('hold', 'hold', 'hold-spray'), layer('edge-seal', 'edgeSeal', 'edge-medium'), layer('medium', 'medium', 'craft-acrylic'), off('dry')), silentStack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('edge-seal', 'edgeSeal', 'edge-medium'), layer('medium', 'medium', 'craft-acrylic'), off()) },
-  { rule: 'seal-on-cloth', speaks: { base: 'cotton' }, silent: bareWood, stack: stackOf('fabric-stencil', dusted, layer('mask', 'mask', 'film-removable'), layer('edge-seal', 'edgeSeal', 'edge-medium'), layer('medium', 'medium', 'fabric-acrylic'), off()), silentStack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('edge-seal', 'edgeSeal', 'edge-medium'), layer('medium', 'medium', 'craft-acrylic'), off()) },
-  { rule: 'thin-medium-wicks', speaks: bareWood, silent: bareWood, stack: stackOf('gel-stain-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'oil-stain'), off()), silentStack: stackOf('gel-stain-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'gel-stain'), off()) },
+  { rule: 'seal-under-acetate', speaks: { ...bareWood, quantity: 12 }, silent: { ...glass, use: { water: 'none' } }, stack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'sheet-acetate'), layer('hold', 'hold', 'hold-spray'), layer('edge-seal', 'edgeSeal', 'edge-medium'), layer('medium', 'medium', 'craft-acrylic'), off('dry')) },
+  { rule: 'thin-medium-wicks', speaks: bareWood, silent: { base: 'cotton' } },
   { rule: 'islands-want-hold', speaks: { base: 'coir', design: { islands: 5 } }, silent: { base: 'coir', design: { islands: 0 } } },
   { rule: 'stencil-used-again', speaks: { ...bareWood, quantity: 12 }, silent: { ...bareWood, quantity: 1 } },
-  { rule: 'wet-peel-fits-medium', speaks: bareWood, silent: bareWood, stack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'craft-acrylic'), layer('finish', 'finish', 'waterborne-clear')), silentStack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'craft-acrylic'), off(), layer('finish', 'finish', 'waterborne-clear')) },
 
   { rule: 'water-stands', speaks: { ...glass, use: { water: 'handWash' } }, silent: { ...glass, use: { water: 'none' } } },
   { rule: 'water-unsaid', speaks: { ...glass, use: { water: 'unknown' } }, silent: glass },
   { rule: 'soaking-unsafe', speaks: { ...glass, use: { soak: 'yes' } }, silent: glass },
   { rule: 'laundry-stands', speaks: { ...cottonBag, use: { laundryC: 60 } }, silent: { base: 'cotton' } },
   { rule: 'feet-wear', speaks: { base: 'slate', use: { ...outdoors, wear: 'feet' } }, silent: { base: 'slate', use: outdoors } },
-  { rule: 'grit-only-for-feet', speaks: { base: 'slate', use: outdoors }, silent: { base: 'slate', use: { ...outdoors, wear: 'feet' } }, stack: stackOf('paint-stencil', layer('dry-out', 'prep', 'dry-out'), dusted, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'exterior-latex'), off(), layer('finish', 'finish', 'anti-slip-clear')) },
+  { rule: 'grit-only-for-feet', speaks: { base: 'plywood', use: outdoors }, silent: { base: 'plywood', use: { ...outdoors, wear: 'feet' } }, stack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'exterior-latex'), off(), layer('finish', 'finish', 'anti-slip-clear')) },
   { rule: 'abrasion-wear', speaks: { ...glass, use: { wear: 'abrasion' } }, silent: glass },
   { rule: 'service-heat', speaks: { base: 'ceramic-glazed', use: { heat: 'hotDrink' } }, silent: { base: 'ceramic-glazed' } },
   { rule: 'press-heat', speaks: { base: 'nylon' }, silent: { base: 'cotton' } },
-  { rule: 'surface-heat', speaks: { base: 'lampshade', use: { heat: 'bulb' } }, silent: { base: 'lampshade', use: { heat: 'led' } } },
+  { rule: 'surface-heat', speaks: { ...glass, use: { heat: 'oven' } }, silent: { ...glass, use: { heat: 'led' } } },
   { rule: 'life-wanted', speaks: { ...glass, use: outdoors }, silent: { ...glass, use: { place: 'indoors' } } },
   { rule: 'finish-life', speaks: { base: 'slate', use: { place: 'exposed', lifeYears: 6 } }, silent: { base: 'slate', use: { place: 'indoors' } }, stack: stackOf('paint-stencil', layer('dry-out', 'prep', 'dry-out'), dusted, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'exterior-latex'), off(), layer('finish', 'finish', 'spar-urethane')) },
   { rule: 'place-unsaid', speaks: { ...glass, use: { place: 'unknown' } }, silent: glass },
@@ -115,10 +111,10 @@ const ROWS: readonly Row[] = [
   { rule: 'stroke-on-pile', speaks: { base: 'coir', design: { minStrokeMm: 5.5 } }, silent: { base: 'coir', design: { minStrokeMm: 7 } } },
   { rule: 'hand-cutting', speaks: { ...glass, design: { minStrokeMm: 2 }, workshop: { tools: [] } }, silent: { ...glass, design: { minStrokeMm: 2 } } },
   { rule: 'air-for-fumes', speaks: { ...glass, workshop: { air: 'room' } }, silent: glass },
-  { rule: 'tools-at-hand', speaks: { base: 'cotton', workshop: { tools: ['cutter'] } }, silent: { base: 'cotton' } },
+  { rule: 'tools-at-hand', speaks: { base: 'cotton', workshop: { tools: ['cutter'] } }, silent: { base: 'cotton', workshop: { tools: ['cutter', 'press', 'oven', 'turner', 'heatGun'] } } },
   { rule: 'climate-gates', speaks: { base: 'slate', workshop: { temperatureC: 36 } }, silent: { base: 'slate', workshop: { temperatureC: 22 } } },
   { rule: 'dries-here', speaks: { base: 'slate', workshop: { relativeHumidity: 97 } }, silent: { base: 'slate' } },
-  { rule: 'damp-air', speaks: { ...glass, workshop: { relativeHumidity: 84 } }, silent: glass },
+  { rule: 'damp-air', speaks: { ...glass, workshop: { relativeHumidity: 82 } }, silent: glass },
   { rule: 'look-wanted', speaks: { ...glass, design: { look: 'opaque' } }, silent: { ...glass, design: { look: 'any' } } },
   { rule: 'look-of-product', speaks: { ...glass, design: { look: 'glitter' } }, silent: glass },
   { rule: 'covers-whole-area', speaks: { base: 'steel-stainless', surface: { shape: 'cylinder' } }, silent: { base: 'steel-stainless', surface: { shape: 'cylinder', widthMm: 250 }, design: { widthMm: 250 } }, silentStack: stackOf('wrap', degreased, layer('film', 'film', 'film-cast')) },
@@ -130,7 +126,7 @@ const ROWS: readonly Row[] = [
 const all = catalogue();
 const spokenIn = (result: MatchResult): Set<string> =>
   new Set([...[...result.ranked, ...result.folded, ...result.unknown].flatMap(({ findings }) => findings.map(({ ruleId }) => ruleId)), ...result.refused.flatMap(({ blockers }) => blockers.map(({ ruleId }) => ruleId))]);
-const answer = (said: Said, rules = RULES) => matchLayers(briefOf(said), all, { withoutMends: true, rules });
+const answer = (said: Said & { schools?: Partial<Schools> }, rules = RULES) => matchLayers(briefOf(said), all, { withoutMends: true, rules, ...(said.schools ? { schools: said.schools } : {}) });
 const gist = ({ ranked, folded, refused, unknown }: MatchResult) => ({
   stacks: [...ranked, ...folded, ...unknown].map(({ id, findings }) => [id, findings.map(({ ruleId, verdict }) => `${ruleId} ${verdict}`)]),
   refused: refused.map(({ title, blockers }) => [title, blockers.map(({ ruleId }) => ruleId)]),
@@ -147,13 +143,9 @@ describe.each(ROWS)('$rule', ({ rule, speaks, silent, stack, silentStack }) => {
 
   test('changes the answer to a realistic brief when it is deleted', () => {
     const without = RULES.filter(({ id }) => id !== rule);
-    const same = [speaks, ...(REALISTIC[rule] ?? [])].every((said) => JSON.stringify(gist(answer(said))) === JSON.stringify(gist(answer(said, without))));
-    expect(same).toBe(false);
+    expect(gist(answer(speaks, without))).not.toEqual(gist(answer(speaks)));
   });
 });
-
-/** More briefs, for rules that cut a stack off before anybody hears of it. */
-const REALISTIC: Readonly<Record<string, readonly Said[]>> = {};
 
 describe('rules that read the product alone', () => {
   test('really never look at what lies below', () => {

@@ -150,7 +150,7 @@ const needsOf = (situation: Situation, top: Top): ReadonlySet<string> => {
   const outdoors = use.place === 'exposed' || use.place === 'sheltered';
   const isPorous = top.porosity === 'open' || top.porosity === 'slight' || top.porosity === 'fibre';
   const isCoated = top.coats.some(({ operation }) => operation.extent === 'all');
-  if (top.traits.includes('tannin')) needs.add('stainsThrough');
+  if (top.traits.includes('tannin') && situation.designs.some(({ tone }) => tone === 'light')) needs.add('stainsThrough');
   if (top.traits.includes('bareMetal')) needs.add('metalKey');
   if (top.energy === 'low' || top.energy === 'veryLow') needs.add('lowEnergy');
   if (top.traits.includes('repelsPaint')) needs.add('repels');

@@ -50,17 +50,6 @@ export const mask: readonly Rule[] = [
     test: ({ top }) => (top.mask && (top.mask.product.tack === 'none' || top.mask.product.tack === 'pins') && !top.hold ? blocks(`${top.mask.product.name} lifts and the colour runs beneath it`, 'Tape, pin or spray-tack it down.', 'practice') : null),
   }),
   aboutProduct({
-    id: 'hold-fits-mask',
-    topic: 'mask',
-    about: 'Each hold suits its stencil: pins for card on fibre, tape or spray for sheets.',
-    at: ['hold'],
-    test: ({ top, product }) => {
-      if (!top.mask) return null;
-      if (top.mask.product.tack === 'pins') return product.tack === 'pins' ? null : blocks(`${product.name} does not hold ${top.mask.product.name} on fibre`, 'Use pins and glue dots.', 'practice');
-      return product.tack === 'pins' ? blocks(`${product.name} would pierce ${top.mask.product.name}`, 'Use tape or repositionable spray.', 'practice') : null;
-    },
-  }),
-  aboutProduct({
     id: 'mask-against-medium',
     topic: 'mask',
     about: 'The mask must stand what is put on it.',
@@ -101,14 +90,6 @@ export const mask: readonly Rule[] = [
     test: ({ top }) => (top.mask?.product.flags.includes('breathesNot') ? cautions('edge seal takes 2 to 4 h under a sheet that does not breathe', 'Give it the time, or use an adhesive film.', 'practice') : null),
   }),
   aboutProduct({
-    id: 'seal-on-cloth',
-    reads: 'product',
-    topic: 'mask',
-    about: 'A clear medium stiffens cloth and would show; it has no place on open pile.',
-    at: ['edgeSeal'],
-    test: ({ surface }) => (surface.properties.porosity === 'fibre' ? blocks('a clear seal soaks into the fibre and shows', 'Leave it out and work nearly dry.', 'practice') : null),
-  }),
-  aboutProduct({
     id: 'thin-medium-wicks',
     topic: 'mask',
     about: 'Thin stains run under a mask in open wood.',
@@ -136,12 +117,5 @@ export const mask: readonly Rule[] = [
       if (product.uses && product.uses.typical >= brief.quantity) return favours(`one ${product.name} does all ${brief.quantity} pieces`, '', product.uses.basis, figureOf(product, 'uses', product.uses));
       return null;
     },
-  }),
-  aboutProduct({
-    id: 'wet-peel-fits-medium',
-    topic: 'mask',
-    about: 'Film left on wet-peel paint until it dries tears the edge.',
-    at: ['finish'],
-    test: ({ top }) => (top.mask ? blocks('the mask is still on under the finish', 'Unmask first.', 'practice') : null),
   }),
 ];

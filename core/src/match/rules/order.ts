@@ -1,4 +1,3 @@
-import type { Stage } from '../../materials/index.ts';
 import { formatDuration } from '../../units/index.ts';
 import { aboutProduct, blocks, cautions, takesAway, type Rule } from '../context.ts';
 
@@ -48,19 +47,6 @@ export const order: readonly Rule[] = [
       return age >= needed.typical
         ? cautions(`the ${finish.name} is only just dry enough for ${product.name}`, `Surer after ${formatDuration(needed.high)}.`, needed.basis, fact)
         : blocks(`the ${finish.name} is ${formatDuration(age)} old and not dry enough for ${product.name}`, `Wait until it is ${formatDuration(needed.high)} old.`, needed.basis, fact);
-    },
-  }),
-  aboutProduct({
-    id: 'never-laid-on-wet',
-    topic: 'order',
-    about: 'A coat whose drying to the next stage is not known cannot be planned over.',
-    at: ['film', 'mask'],
-    test: ({ top, product, operation }) => {
-      const below = top.coats.filter((coat) => coat.operation.extent === 'all').at(-1);
-      const stage: Stage = operation.role === 'film' ? 'film' : 'mask';
-      return below && !below.product.dry[stage] && !below.product.dry.mask
-        ? blocks(`no label says when ${product.name} may go on ${below.product.name}`, 'Choose another ground.', 'practice')
-        : null;
     },
   }),
   aboutProduct({

@@ -1,0 +1,96 @@
+import { describe, expect, test } from '@jest/globals';
+import { catalogue } from '../materials/index.ts';
+import { matchLayers } from '../match/index.ts';
+import { planInSequence, stepsOf } from '../plan/index.ts';
+import { plainPiece, type Part, type Stack } from '../piece/index.ts';
+import { briefOf, finish, type Said } from '../testing/briefs.ts';
+import { careOf, type CareAxis, type CareZone } from './index.ts';
+
+const all = catalogue();
+const CLIMATE = { temperatureC: 23, relativeHumidity: 50 };
+const ALWAYS = Array.from({ length: 7 }, (): [string, string][] => [['00:00', '24:00']]);
+
+const cared = (said: Said, wanted?: (id: string) => boolean, schools?: Parameters<typeof careOf>[3]) => {
+  const brief = briefOf({ ...said, workshop: CLIMATE });
+  const { ranked, folded } = matchLayers(brief, all, { withoutMends: true });
+  const chosen = [...ranked, ...folded].find(({ keyId }) => !wanted || wanted(keyId))!;
+  const part: Part = { ...brief.part, stack: chosen.stack };
+  const piece = { ...plainPiece('p', 'p', said.base), parts: [part] };
+  const plan = planInSequence(stepsOf(piece, all, brief.workshop), { startsAt: '2026-12-01T08:00:00Z', zone: 'UTC', freeHours: ALWAYS, climate: CLIMATE });
+  if (!plan.ok) throw new Error('no plan');
+  const care = careOf(part, all, plan.plan, schools);
+  if (!care.ok) throw new Error('no care');
+  return { plan: plan.plan, part, limit: (axis: CareAxis, zone: CareZone = 'outside') => care.limits.find((limit) => limit.axis === axis && limit.zone === zone) };
+};
+
+describe('the weakest layer sets the limit', () => {
+  test.each<[string, Said, string, CareAxis, string | number, string]>([
+    ['latex on steel: wiped, by the paint', { base: 'steel-mild', surface: finish('powder-coat') }, 'exterior-latex', 'water', 'wipe', 'exterior latex'],
+    ['permanent film on glass: hand wash, by the film', { base: 'glass-soda-lime' }, 'film-permanent', 'water', 'handWash', 'permanent film'],
+    ['permanent film: no soaking', { base: 'glass-soda-lime' }, 'film-permanent', 'soak', 'no', 'permanent film'],
+    ['permanent film: heat of the film, not of the glass', { base: 'glass-soda-lime' }, 'film-permanent', 'heat', 80, 'permanent film'],
+    ['etched glass: as washable as the glass', { base: 'glass-soda-lime', design: { look: 'frosted' } }, 'frost-cream', 'water', 'dishwasher', 'soda-lime glass'],
+    ['stripped mild steel: hand wash, by the bare steel', { base: 'steel-mild', surface: finish('powder-coat'), design: { look: 'bareMetal' } }, 'remover-gel', 'water', 'handWash', 'mild steel'],
+    ['iron-on on cotton: 40 °C, by the film', { base: 'cotton', use: { laundryC: 40 } }, 'iron-on-standard', 'laundry', 40, 'iron-on film, standard'],
+  ])('%s', (_name, said, key, axis, value, cause) => expect(cared(said, (id) => id === key).limit(axis)).toMatchObject({ value, cause: { name: cause } }));
+
+  test('away from the design only what covers everything counts', () => expect(cared({ base: 'glass-soda-lime' }, (id) => id === 'film-permanent').limit('water', 'rest')).toMatchObject({ value: 'dishwasher' }));
+
+  test('a layer that nobody knows makes the answer unknown, unless another stands nothing at all', () => {
+    const { limit } = cared({ base: 'own', surface: { own: { name: 'board', pattern: 'plain', properties: { porosity: 'none', energy: 'high', texture: 'smooth', friable: 'no', flex: 'rigid', heatLimitC: null, fluorideEtch: 'no', gelStrip: 'nothing', burn: 'no', solvents: 'stands', traits: [], water: 'unknown' } } } }, (id) => id === 'film-permanent');
+    expect(limit('water')).toMatchObject({ value: 'unknown', cause: { name: 'board' } });
+    expect(limit('soak')).toMatchObject({ value: 'no', cause: { name: 'permanent film' } });
+    expect(limit('heat')).toMatchObject({ value: 'unknown' });
+  });
+
+  test('every added layer can only tighten a limit', () => {
+    const { part } = cared({ base: 'glass-soda-lime' }, (id) => id === 'film-permanent');
+    const order = ['unknown', 'none', 'wipe', 'handWash', 'dishwasher'];
+    const waterOf = (stack: Stack) => {
+      const read = careOf({ ...part, stack }, all);
+      return read.ok ? order.indexOf(String(read.limits.find(({ axis }) => axis === 'water')?.value)) : -1;
+    };
+    for (const product of all.products.filter(({ care, kind }) => care && kind === 'clear')) {
+      const more: Stack = { ...part.stack!, operations: [...part.stack!.operations, { id: 'more', op: 'apply', role: 'finish', productId: product.id, how: product.how[0]!, coats: 1, extent: 'all' }] };
+      expect([product.id, waterOf(more) <= waterOf(part.stack!)]).toEqual([product.id, true]);
+    }
+  });
+
+  test('dishwashers follow the school, for layers and never for the bare piece', () => {
+    const glazed: Said = { base: 'ceramic-glazed' };
+    const brief = briefOf(glazed);
+    const part: Part = { ...brief.part, stack: { methodId: 'paint-stencil', operations: [{ id: 'finish', op: 'apply', role: 'finish', productId: 'dishwasher-glaze', how: 'brush', coats: 3, extent: 'all' }] } };
+    const waterIn = (dishwasher: 'handWashOnly' | 'byLabel') => {
+      const read = careOf(part, all, undefined, { filmOrder: 'nothingOnTop', dishwasher });
+      return read.ok ? read.limits[0]?.value : null;
+    };
+    expect([waterIn('handWashOnly'), waterIn('byLabel')]).toEqual(['handWash', 'dishwasher']);
+  });
+});
+
+describe('the day from which it holds', () => {
+  test('film is washed no sooner than its first wash, 72 h at the most', () => {
+    const { plan, limit } = cared({ base: 'glass-soda-lime' }, (id) => id === 'film-permanent');
+    const filmEnd = plan.steps.find(({ stepId }) => stepId.startsWith('film#'))!.end;
+    expect(limit('water')).toMatchObject({ from: new Date(Date.parse(filmEnd) + 72 * 3_600_000).toISOString(), waitsFor: 'permanent film ready for its first wash' });
+  });
+
+  test('paint is washed when the slowest coat has cured', () => {
+    const { limit, plan } = cared({ base: 'steel-mild', surface: finish('powder-coat') }, (id) => id === 'exterior-latex');
+    expect(limit('water')?.waitsFor).toBe('exterior latex cured');
+    expect(Date.parse(limit('water')!.from!) - Date.parse(plan.endsAt!)).toBe(30 * 86_400_000);
+  });
+
+  test('an etch holds from the end of the work', () => {
+    const { limit, plan } = cared({ base: 'glass-soda-lime', design: { look: 'frosted' } }, (id) => id === 'frost-cream');
+    expect(limit('water')?.from).toBe(plan.endsAt);
+  });
+
+  test('without a plan the limits stand and the days are open', () => {
+    const { part } = cared({ base: 'glass-soda-lime' });
+    const read = careOf(part, all);
+    expect(read.ok && read.limits.every(({ from }) => from === null)).toBe(true);
+  });
+});
+
+test('without layers there is nothing to limit', () => expect(careOf(briefOf({ base: 'glass-soda-lime' }).part, all)).toMatchObject({ ok: false, problems: [{ code: 'no-stack' }] }));

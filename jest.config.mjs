@@ -5,7 +5,14 @@ export default {
   transform: {
     '^.+\\.tsx?$': [
       '@swc/jest',
-      { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', experimental: { keepImportAttributes: true } }, module: { type: 'es6' } },
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          target: 'es2022',
+          experimental: { keepImportAttributes: true },
+        },
+        module: { type: 'es6' },
+      },
     ],
   },
   setupFiles: ['fake-indexeddb/auto'],

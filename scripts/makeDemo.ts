@@ -1,11 +1,30 @@
 /** Lays out the demo scene: an observatory getting ready for a public night. Stacks are what Match answers. Run: npx tsx scripts/makeDemo.ts */
 import { mkdirSync, writeFileSync } from 'node:fs';
-import { catalogue, CATALOGUE_VERSION, matchLayers, plainPiece, plainSettings, readWorkspace, WORKSPACE_VERSION, writeWorkspace, type Design, type Piece, type Surface, type Use } from '../core/src/index.ts';
+import {
+  catalogue,
+  CATALOGUE_VERSION,
+  matchLayers,
+  plainPiece,
+  plainSettings,
+  readWorkspace,
+  WORKSPACE_VERSION,
+  writeWorkspace,
+  type Design,
+  type Piece,
+  type Surface,
+  type Use,
+} from '../core/src/index.ts';
 
 const DUE = '2026-12-19T13:00:00.000Z';
 const settings = plainSettings('Europe/Berlin');
 
-const piece = (id: string, name: string, line: string, base: string, facts: { surface?: Partial<Surface>; use?: Partial<Use>; design?: Partial<Design>; piece?: Partial<Piece> }): Piece => {
+const piece = (
+  id: string,
+  name: string,
+  line: string,
+  base: string,
+  facts: { surface?: Partial<Surface>; use?: Partial<Use>; design?: Partial<Design>; piece?: Partial<Piece> },
+): Piece => {
   const plain = plainPiece(id, name, base);
   const [part] = plain.parts;
   const filled: Piece = {
@@ -13,27 +32,99 @@ const piece = (id: string, name: string, line: string, base: string, facts: { su
     line,
     due: DUE,
     ...facts.piece,
-    parts: [{ ...part!, surface: { ...part!.surface, ...facts.surface }, use: { ...part!.use, ...facts.use }, designs: [{ ...part!.designs[0]!, ...facts.design }] }],
+    parts: [
+      {
+        ...part!,
+        surface: { ...part!.surface, ...facts.surface },
+        use: { ...part!.use, ...facts.use },
+        designs: [{ ...part!.designs[0]!, ...facts.design }],
+      },
+    ],
   };
-  const answer = matchLayers({ part: filled.parts[0]!, workshop: settings.workshop, quantity: filled.quantity, due: filled.due }, catalogue());
+  const answer = matchLayers(
+    { part: filled.parts[0]!, workshop: settings.workshop, quantity: filled.quantity, due: filled.due },
+    catalogue(),
+  );
   console.log(`${name}: ${answer.ranked[0]?.title ?? 'refused'}`);
   return { ...filled, parts: [{ ...filled.parts[0]!, stack: answer.ranked[0]?.stack ?? null }] };
 };
 
 const pieces = [
-  piece('demo-signs', 'Dome path signs', 'birch ply signs, outdoors three winters, wiped', 'plywood', { surface: { shape: 'flat', tone: 'light', widthMm: 420, heightMm: 130 }, use: { place: 'exposed', lifeYears: 3, water: 'wipe', wear: 'display' }, design: { look: 'opaque', minStrokeMm: 4.2, minWebMm: 3.1, islands: 4, tone: 'light' }, piece: { quantity: 6 } }),
-  piece('demo-chimneys', 'Lantern chimneys', 'soda-lime glass chimneys, moon phases, candle inside, cleaned weekly', 'glass-soda-lime', { surface: { shape: 'cylinder' }, use: { place: 'sheltered', water: 'wipe', wear: 'handled', heat: 'candle', lifeYears: 5 }, design: { look: 'frosted', minStrokeMm: 1.8, minWebMm: 2 }, piece: { quantity: 12 } }),
-  piece('demo-tins', 'Snack tins', 'powder-coated steel tins, to bare metal, washed by hand', 'steel-mild', { surface: { shape: 'flat', existing: [{ finish: 'powder-coat', ageDays: null }] }, use: { place: 'indoors', water: 'handWash', wear: 'daily', food: 'dry' }, design: { look: 'bareMetal', minStrokeMm: 2.2, minWebMm: 2.2 }, piece: { quantity: 8 } }),
-  piece('demo-plaques', 'Star-chart plaques', 'raw maple plaques, burnt, indoors', 'hardwood', { surface: { shape: 'flat' }, use: { place: 'indoors', water: 'wipe', wear: 'display' }, design: { look: 'burnt', minStrokeMm: 1.4, minWebMm: 1.6 }, piece: { quantity: 3 } }),
-  piece('demo-bags', 'Blackout bags', 'cotton bags, machine-washed', 'cotton', { surface: { shape: 'flat', tone: 'dark' }, use: { place: 'indoors', water: 'handWash', laundryC: 40, wear: 'daily' }, design: { look: 'opaque', minStrokeMm: 1.6, minWebMm: 1.8, tone: 'light' }, piece: { quantity: 10 } }),
-  piece('demo-pennants', 'Gate pennants', 'polyester pennants, black, sheltered', 'polyester', { surface: { shape: 'flat', tone: 'dark' }, use: { place: 'sheltered', water: 'handWash', wear: 'display', laundryC: 30 }, design: { minStrokeMm: 3 }, piece: { quantity: 5 } }),
-  piece('demo-bowls', 'Soup bowls', 'enamel bowls, hand-washed daily, soup', 'porcelain-enamel', { surface: { shape: 'compound', tone: 'light' }, use: { place: 'indoors', water: 'handWash', wear: 'daily', food: 'food', heat: 'hotDrink' }, design: { look: 'any', minStrokeMm: 1.5, tone: 'dark' }, piece: { quantity: 12 } }),
-  piece('demo-markers', 'Step markers', 'slate markers, outdoors three winters', 'slate', { surface: { shape: 'flat', tone: 'dark' }, use: { place: 'exposed', lifeYears: 3, water: 'wipe', wear: 'display' }, design: { look: 'opaque', minStrokeMm: 5, tone: 'light' }, piece: { quantity: 14 } }),
-  piece('demo-drawers', 'Eyepiece drawer labels', 'polypropylene drawer fronts, wiped, must come off again', 'pp', { surface: { shape: 'flat' }, use: { place: 'indoors', water: 'wipe', wear: 'handled', mustComeOff: 'yes' }, design: { look: 'opaque', minStrokeMm: 1.2 }, piece: { quantity: 24, due: null } }),
-  piece('demo-flasks', 'Night-watch flasks', 'tapered stainless flasks, washed by hand, hot drink', 'steel-stainless', { surface: { shape: 'cone', existing: [{ finish: 'powder-coat', ageDays: null }] }, use: { place: 'indoors', water: 'handWash', wear: 'daily', food: 'lip', heat: 'none', item: 'vacuumVessel' }, design: { minStrokeMm: 2 }, piece: { quantity: 6 } }),
+  piece('demo-signs', 'Dome path signs', 'birch ply signs, outdoors three winters, wiped', 'plywood', {
+    surface: { shape: 'flat', tone: 'light', widthMm: 420, heightMm: 130 },
+    use: { place: 'exposed', lifeYears: 3, water: 'wipe', wear: 'display' },
+    design: { look: 'opaque', minStrokeMm: 4.2, minWebMm: 3.1, islands: 4, tone: 'light' },
+    piece: { quantity: 6 },
+  }),
+  piece(
+    'demo-chimneys',
+    'Lantern chimneys',
+    'soda-lime glass chimneys, moon phases, candle inside, cleaned weekly',
+    'glass-soda-lime',
+    {
+      surface: { shape: 'cylinder' },
+      use: { place: 'sheltered', water: 'wipe', wear: 'handled', heat: 'candle', lifeYears: 5 },
+      design: { look: 'frosted', minStrokeMm: 1.8, minWebMm: 2 },
+      piece: { quantity: 12 },
+    },
+  ),
+  piece('demo-tins', 'Snack tins', 'powder-coated steel tins, to bare metal, washed by hand', 'steel-mild', {
+    surface: { shape: 'flat', existing: [{ finish: 'powder-coat', ageDays: null }] },
+    use: { place: 'indoors', water: 'handWash', wear: 'daily', food: 'dry' },
+    design: { look: 'bareMetal', minStrokeMm: 2.2, minWebMm: 2.2 },
+    piece: { quantity: 8 },
+  }),
+  piece('demo-plaques', 'Star-chart plaques', 'raw maple plaques, burnt, indoors', 'hardwood', {
+    surface: { shape: 'flat' },
+    use: { place: 'indoors', water: 'wipe', wear: 'display' },
+    design: { look: 'burnt', minStrokeMm: 1.4, minWebMm: 1.6 },
+    piece: { quantity: 3 },
+  }),
+  piece('demo-bags', 'Blackout bags', 'cotton bags, machine-washed', 'cotton', {
+    surface: { shape: 'flat', tone: 'dark' },
+    use: { place: 'indoors', water: 'handWash', laundryC: 40, wear: 'daily' },
+    design: { look: 'opaque', minStrokeMm: 1.6, minWebMm: 1.8, tone: 'light' },
+    piece: { quantity: 10 },
+  }),
+  piece('demo-pennants', 'Gate pennants', 'polyester pennants, black, sheltered', 'polyester', {
+    surface: { shape: 'flat', tone: 'dark' },
+    use: { place: 'sheltered', water: 'handWash', wear: 'display', laundryC: 30 },
+    design: { minStrokeMm: 3 },
+    piece: { quantity: 5 },
+  }),
+  piece('demo-bowls', 'Soup bowls', 'enamel bowls, hand-washed daily, soup', 'porcelain-enamel', {
+    surface: { shape: 'compound', tone: 'light' },
+    use: { place: 'indoors', water: 'handWash', wear: 'daily', food: 'food', heat: 'hotDrink' },
+    design: { look: 'any', minStrokeMm: 1.5, tone: 'dark' },
+    piece: { quantity: 12 },
+  }),
+  piece('demo-markers', 'Step markers', 'slate markers, outdoors three winters', 'slate', {
+    surface: { shape: 'flat', tone: 'dark' },
+    use: { place: 'exposed', lifeYears: 3, water: 'wipe', wear: 'display' },
+    design: { look: 'opaque', minStrokeMm: 5, tone: 'light' },
+    piece: { quantity: 14 },
+  }),
+  piece('demo-drawers', 'Eyepiece drawer labels', 'polypropylene drawer fronts, wiped, must come off again', 'pp', {
+    surface: { shape: 'flat' },
+    use: { place: 'indoors', water: 'wipe', wear: 'handled', mustComeOff: 'yes' },
+    design: { look: 'opaque', minStrokeMm: 1.2 },
+    piece: { quantity: 24, due: null },
+  }),
+  piece('demo-flasks', 'Night-watch flasks', 'tapered stainless flasks, washed by hand, hot drink', 'steel-stainless', {
+    surface: { shape: 'cone', existing: [{ finish: 'powder-coat', ageDays: null }] },
+    use: { place: 'indoors', water: 'handWash', wear: 'daily', food: 'lip', heat: 'none', item: 'vacuumVessel' },
+    design: { minStrokeMm: 2 },
+    piece: { quantity: 6 },
+  }),
 ];
 
-const text = writeWorkspace({ version: WORKSPACE_VERSION, catalogueVersion: CATALOGUE_VERSION, pieces, events: [], settings });
+const text = writeWorkspace({
+  version: WORKSPACE_VERSION,
+  catalogueVersion: CATALOGUE_VERSION,
+  pieces,
+  events: [],
+  settings,
+});
 const read = readWorkspace(text, catalogue());
 if (!read.ok) throw new Error(JSON.stringify(read.problems, null, 2));
 mkdirSync('demo', { recursive: true });

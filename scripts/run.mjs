@@ -10,7 +10,11 @@ const stamp = path.join(root, 'node_modules', '.sgraffa-lock-hash');
 /** Runs a command; resolves with its exit code and, when kept, its output. */
 export const run = (command, args, { keepOutput = false, env = {} } = {}) =>
   new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: root, env: { ...process.env, ...env }, stdio: keepOutput ? ['ignore', 'pipe', 'pipe'] : 'inherit' });
+    const child = spawn(command, args, {
+      cwd: root,
+      env: { ...process.env, ...env },
+      stdio: keepOutput ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+    });
     let output = '';
     for (const stream of keepOutput ? [child.stdout, child.stderr] : [])
       stream.on('data', (chunk) => {
@@ -24,10 +28,13 @@ export const run = (command, args, { keepOutput = false, env = {} } = {}) =>
 export const node = (file, args = [], options) => run(process.execPath, [path.join(root, file), ...args], options);
 
 /** Runs npm as the one that started this script, or the one on the path. */
-const npm = (args) => (process.env.npm_execpath ? run(process.execPath, [process.env.npm_execpath, ...args]) : run('npm', args));
+const npm = (args) =>
+  process.env.npm_execpath ? run(process.execPath, [process.env.npm_execpath, ...args]) : run('npm', args);
 
 export const installed = async () => {
-  const hash = createHash('sha256').update(readFileSync(path.join(root, 'package-lock.json'))).digest('hex');
+  const hash = createHash('sha256')
+    .update(readFileSync(path.join(root, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
   console.log('Installing what Sgraffa needs…');
   const { code } = await npm(['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error']);

@@ -25,7 +25,11 @@ const hash = createHash('sha256');
 for (const source of SOURCES) hashOf(hash, source);
 const wanted = hash.digest('hex');
 const stamp = path.join(root, 'server', 'dist', '.built-from');
-if (!existsSync(stamp) || readFileSync(stamp, 'utf8') !== wanted || !existsSync(path.join(root, 'web/dist/index.html'))) {
+if (
+  !existsSync(stamp) ||
+  readFileSync(stamp, 'utf8') !== wanted ||
+  !existsSync(path.join(root, 'web/dist/index.html'))
+) {
   console.log('Building Sgraffa…');
   await must('The build', node('scripts/build.mjs'));
   writeFileSync(stamp, wanted);

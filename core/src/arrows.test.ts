@@ -6,7 +6,10 @@ import path from 'node:path';
 const ORDER = ['problem', 'units', 'materials', 'piece', 'dry', 'plan', 'match', 'care', 'workspace'];
 const root = import.meta.dirname;
 
-const sources = readdirSync(root, { recursive: true, encoding: 'utf8' }).filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts') && file.includes(path.sep) && !file.startsWith('testing'));
+const sources = readdirSync(root, { recursive: true, encoding: 'utf8' }).filter(
+  (file) =>
+    file.endsWith('.ts') && !file.endsWith('.test.ts') && file.includes(path.sep) && !file.startsWith('testing'),
+);
 
 test.each(sources)('%s imports only what lies below it, through its index, and nothing of the machine', (file) => {
   const folder = file.split(path.sep)[0]!;

@@ -12,7 +12,10 @@ export interface AppOptions {
 const YEAR_MS = 365 * 24 * 60 * 60 * 1000;
 
 /** Hashes of the inline scripts of the page, so that the policy allows those and no others. */
-const inlineHashes = (html: string): string[] => [...html.matchAll(/<script(?![^>]*\bsrc=)[^>]*>([\s\S]*?)<\/script>/g)].map(([, script = '']) => `'sha256-${createHash('sha256').update(script).digest('base64')}'`);
+const inlineHashes = (html: string): string[] =>
+  [...html.matchAll(/<script(?![^>]*\bsrc=)[^>]*>([\s\S]*?)<\/script>/g)].map(
+    ([, script = '']) => `'sha256-${createHash('sha256').update(script).digest('base64')}'`,
+  );
 
 /**
  * Serves the build, top to bottom: security headers, files, and the page for every other address.
@@ -35,7 +38,11 @@ export const createApp = ({ buildFolder }: AppOptions): Koa => {
     if (context.method !== 'GET' && context.method !== 'HEAD') return next();
     const isHashed = context.path.startsWith('/assets/');
     try {
-      await send(context, context.path, { root: buildFolder, index: 'index.html', ...(isHashed ? { maxage: YEAR_MS, immutable: true } : { maxage: 0 }) });
+      await send(context, context.path, {
+        root: buildFolder,
+        index: 'index.html',
+        ...(isHashed ? { maxage: YEAR_MS, immutable: true } : { maxage: 0 }),
+      });
     } catch (error) {
       if ((error as { status?: number }).status !== 404) throw error;
       await next();
@@ -43,10 +50,22 @@ export const createApp = ({ buildFolder }: AppOptions): Koa => {
   });
 
   app.use(async (context) => {
-    const isPage = (context.method === 'GET' || context.method === 'HEAD') && !context.path.startsWith('/api/') && path.extname(context.path) === '';
+    const isPage =
+      (context.method === 'GET' || context.method === 'HEAD') &&
+      !context.path.startsWith('/api/') &&
+      path.extname(context.path) === '';
     if (!isPage) {
       context.status = 404;
-      context.body = { problems: [{ code: 'no-such-address', given: `${context.method} ${context.path}`, allowed: 'the pages and files of the application.', todo: 'Go back to the first page.' }] };
+      context.body = {
+        problems: [
+          {
+            code: 'no-such-address',
+            given: `${context.method} ${context.path}`,
+            allowed: 'the pages and files of the application.',
+            todo: 'Go back to the first page.',
+          },
+        ],
+      };
       return;
     }
     await send(context, 'index.html', { root: buildFolder, maxage: 0 });

@@ -16,28 +16,110 @@ const cared = (said: Said, wanted?: (id: string) => boolean, schools?: Parameter
   const chosen = [...ranked, ...folded].find(({ keyId }) => !wanted || wanted(keyId))!;
   const part: Part = { ...brief.part, stack: chosen.stack };
   const piece = { ...plainPiece('p', 'p', said.base), parts: [part] };
-  const plan = planInSequence(stepsOf(piece, all, brief.workshop), { startsAt: '2026-12-01T08:00:00Z', zone: 'UTC', freeHours: ALWAYS, climate: CLIMATE });
+  const plan = planInSequence(stepsOf(piece, all, brief.workshop), {
+    startsAt: '2026-12-01T08:00:00Z',
+    zone: 'UTC',
+    freeHours: ALWAYS,
+    climate: CLIMATE,
+  });
   if (!plan.ok) throw new Error('no plan');
   const care = careOf(part, all, plan.plan, schools);
   if (!care.ok) throw new Error('no care');
-  return { plan: plan.plan, part, limit: (axis: CareAxis, zone: CareZone = 'outside') => care.limits.find((limit) => limit.axis === axis && limit.zone === zone) };
+  return {
+    plan: plan.plan,
+    part,
+    limit: (axis: CareAxis, zone: CareZone = 'outside') =>
+      care.limits.find((limit) => limit.axis === axis && limit.zone === zone),
+  };
 };
 
 describe('the weakest layer sets the limit', () => {
   test.each<[string, Said, string, CareAxis, string | number, string]>([
-    ['latex on steel: wiped, by the paint', { base: 'steel-mild', surface: finish('powder-coat') }, 'exterior-latex', 'water', 'wipe', 'exterior latex'],
-    ['permanent film on glass: hand wash, by the film', { base: 'glass-soda-lime' }, 'film-permanent', 'water', 'handWash', 'permanent film'],
+    [
+      'latex on steel: wiped, by the paint',
+      { base: 'steel-mild', surface: finish('powder-coat') },
+      'exterior-latex',
+      'water',
+      'wipe',
+      'exterior latex',
+    ],
+    [
+      'permanent film on glass: hand wash, by the film',
+      { base: 'glass-soda-lime' },
+      'film-permanent',
+      'water',
+      'handWash',
+      'permanent film',
+    ],
     ['permanent film: no soaking', { base: 'glass-soda-lime' }, 'film-permanent', 'soak', 'no', 'permanent film'],
-    ['permanent film: heat of the film, not of the glass', { base: 'glass-soda-lime' }, 'film-permanent', 'heat', 80, 'permanent film'],
-    ['etched glass: as washable as the glass', { base: 'glass-soda-lime', design: { look: 'frosted' } }, 'frost-cream', 'water', 'dishwasher', 'soda-lime glass'],
-    ['stripped mild steel: hand wash, by the bare steel', { base: 'steel-mild', surface: finish('powder-coat'), design: { look: 'bareMetal' } }, 'remover-gel', 'water', 'handWash', 'mild steel'],
-    ['iron-on on cotton: 40 °C, by the film', { base: 'cotton', use: { laundryC: 40 } }, 'iron-on-standard', 'laundry', 40, 'iron-on film, standard'],
-  ])('%s', (_name, said, key, axis, value, cause) => expect(cared(said, (id) => id === key).limit(axis)).toMatchObject({ value, cause: { name: cause } }));
+    [
+      'permanent film: heat of the film, not of the glass',
+      { base: 'glass-soda-lime' },
+      'film-permanent',
+      'heat',
+      80,
+      'permanent film',
+    ],
+    [
+      'etched glass: as washable as the glass',
+      { base: 'glass-soda-lime', design: { look: 'frosted' } },
+      'frost-cream',
+      'water',
+      'dishwasher',
+      'soda-lime glass',
+    ],
+    [
+      'stripped mild steel: hand wash, by the bare steel',
+      { base: 'steel-mild', surface: finish('powder-coat'), design: { look: 'bareMetal' } },
+      'remover-gel',
+      'water',
+      'handWash',
+      'mild steel',
+    ],
+    [
+      'iron-on on cotton: 40 °C, by the film',
+      { base: 'cotton', use: { laundryC: 40 } },
+      'iron-on-standard',
+      'laundry',
+      40,
+      'iron-on film, standard',
+    ],
+  ])('%s', (_name, said, key, axis, value, cause) =>
+    expect(cared(said, (id) => id === key).limit(axis)).toMatchObject({ value, cause: { name: cause } }),
+  );
 
-  test('away from the design only what covers everything counts', () => expect(cared({ base: 'glass-soda-lime' }, (id) => id === 'film-permanent').limit('water', 'rest')).toMatchObject({ value: 'dishwasher' }));
+  test('away from the design only what covers everything counts', () =>
+    expect(cared({ base: 'glass-soda-lime' }, (id) => id === 'film-permanent').limit('water', 'rest')).toMatchObject({
+      value: 'dishwasher',
+    }));
 
   test('a layer that nobody knows makes the answer unknown, unless another stands nothing at all', () => {
-    const { limit } = cared({ base: 'own', surface: { own: { name: 'board', pattern: 'plain', properties: { porosity: 'none', energy: 'high', texture: 'smooth', friable: 'no', flex: 'rigid', heatLimitC: null, fluorideEtch: 'no', gelStrip: 'nothing', burn: 'no', solvents: 'stands', traits: [], water: 'unknown' } } } }, (id) => id === 'film-permanent');
+    const { limit } = cared(
+      {
+        base: 'own',
+        surface: {
+          own: {
+            name: 'board',
+            pattern: 'plain',
+            properties: {
+              porosity: 'none',
+              energy: 'high',
+              texture: 'smooth',
+              friable: 'no',
+              flex: 'rigid',
+              heatLimitC: null,
+              fluorideEtch: 'no',
+              gelStrip: 'nothing',
+              burn: 'no',
+              solvents: 'stands',
+              traits: [],
+              water: 'unknown',
+            },
+          },
+        },
+      },
+      (id) => id === 'film-permanent',
+    );
     expect(limit('water')).toMatchObject({ value: 'unknown', cause: { name: 'board' } });
     expect(limit('soak')).toMatchObject({ value: 'no', cause: { name: 'permanent film' } });
     expect(limit('heat')).toMatchObject({ value: 'unknown' });
@@ -51,7 +133,21 @@ describe('the weakest layer sets the limit', () => {
       return read.ok ? order.indexOf(String(read.limits.find(({ axis }) => axis === 'water')?.value)) : -1;
     };
     for (const product of all.products.filter(({ care, kind }) => care && kind === 'clear')) {
-      const more: Stack = { ...part.stack!, operations: [...part.stack!.operations, { id: 'more', op: 'apply', role: 'finish', productId: product.id, how: product.how[0]!, coats: 1, extent: 'all' }] };
+      const more: Stack = {
+        ...part.stack!,
+        operations: [
+          ...part.stack!.operations,
+          {
+            id: 'more',
+            op: 'apply',
+            role: 'finish',
+            productId: product.id,
+            how: product.how[0]!,
+            coats: 1,
+            extent: 'all',
+          },
+        ],
+      };
       expect([product.id, waterOf(more) <= waterOf(part.stack!)]).toEqual([product.id, true]);
     }
   });
@@ -59,7 +155,23 @@ describe('the weakest layer sets the limit', () => {
   test('dishwashers follow the school, for layers and never for the bare piece', () => {
     const glazed: Said = { base: 'ceramic-glazed' };
     const brief = briefOf(glazed);
-    const part: Part = { ...brief.part, stack: { methodId: 'paint-stencil', operations: [{ id: 'finish', op: 'apply', role: 'finish', productId: 'dishwasher-glaze', how: 'brush', coats: 3, extent: 'all' }] } };
+    const part: Part = {
+      ...brief.part,
+      stack: {
+        methodId: 'paint-stencil',
+        operations: [
+          {
+            id: 'finish',
+            op: 'apply',
+            role: 'finish',
+            productId: 'dishwasher-glaze',
+            how: 'brush',
+            coats: 3,
+            extent: 'all',
+          },
+        ],
+      },
+    };
     const waterIn = (dishwasher: 'handWashOnly' | 'byLabel') => {
       const read = careOf(part, all, undefined, { filmOrder: 'nothingOnTop', dishwasher });
       return read.ok ? read.limits[0]?.value : null;
@@ -72,17 +184,26 @@ describe('the day from which it holds', () => {
   test('film is washed no sooner than its first wash, 72 h at the most', () => {
     const { plan, limit } = cared({ base: 'glass-soda-lime' }, (id) => id === 'film-permanent');
     const filmEnd = plan.steps.find(({ stepId }) => stepId.startsWith('film#'))!.end;
-    expect(limit('water')).toMatchObject({ from: new Date(Date.parse(filmEnd) + 72 * 3_600_000).toISOString(), waitsFor: 'permanent film ready for its first wash' });
+    expect(limit('water')).toMatchObject({
+      from: new Date(Date.parse(filmEnd) + 72 * 3_600_000).toISOString(),
+      waitsFor: 'permanent film ready for its first wash',
+    });
   });
 
   test('paint is washed when the slowest coat has cured', () => {
-    const { limit, plan } = cared({ base: 'steel-mild', surface: finish('powder-coat') }, (id) => id === 'exterior-latex');
+    const { limit, plan } = cared(
+      { base: 'steel-mild', surface: finish('powder-coat') },
+      (id) => id === 'exterior-latex',
+    );
     expect(limit('water')?.waitsFor).toBe('exterior latex cured');
     expect(Date.parse(limit('water')!.from!) - Date.parse(plan.endsAt!)).toBe(30 * 86_400_000);
   });
 
   test('an etch holds from the end of the work', () => {
-    const { limit, plan } = cared({ base: 'glass-soda-lime', design: { look: 'frosted' } }, (id) => id === 'frost-cream');
+    const { limit, plan } = cared(
+      { base: 'glass-soda-lime', design: { look: 'frosted' } },
+      (id) => id === 'frost-cream',
+    );
     expect(limit('water')?.from).toBe(plan.endsAt);
   });
 
@@ -93,4 +214,8 @@ describe('the day from which it holds', () => {
   });
 });
 
-test('without layers there is nothing to limit', () => expect(careOf(briefOf({ base: 'glass-soda-lime' }).part, all)).toMatchObject({ ok: false, problems: [{ code: 'no-stack' }] }));
+test('without layers there is nothing to limit', () =>
+  expect(careOf(briefOf({ base: 'glass-soda-lime' }).part, all)).toMatchObject({
+    ok: false,
+    problems: [{ code: 'no-stack' }],
+  }));

@@ -1,10 +1,32 @@
-import { WATERS, rankIn, type Basis, type CareFacts, type Catalogue, type Figure, type Product } from '../materials/index.ts';
+import {
+  WATERS,
+  rankIn,
+  type Basis,
+  type CareFacts,
+  type Catalogue,
+  type Figure,
+  type Product,
+} from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
 import { stepIdOf, type Plan } from '../plan/index.ts';
-import { DEFAULT_SCHOOLS, layersAt, surfaceFacts, ZONES, type Operation, type Part, type Schools } from '../piece/index.ts';
+import type { ZONES } from '../piece/index.ts';
+import { DEFAULT_SCHOOLS, layersAt, surfaceFacts, type Operation, type Part, type Schools } from '../piece/index.ts';
 import { failed, type Outcome } from '../problem/index.ts';
 
-export const CARE_AXES = ['water', 'soak', 'laundry', 'tumble', 'iron', 'scrub', 'solvent', 'sun', 'frost', 'heat', 'food', 'feet'] as const;
+export const CARE_AXES = [
+  'water',
+  'soak',
+  'laundry',
+  'tumble',
+  'iron',
+  'scrub',
+  'solvent',
+  'sun',
+  'frost',
+  'heat',
+  'food',
+  'feet',
+] as const;
 export type CareAxis = (typeof CARE_AXES)[number];
 /** Where on the piece: where a design lies, or the rest of it. */
 export type CareZone = (typeof ZONES)[number] | 'rest';
@@ -15,7 +37,12 @@ export interface CareLimit {
   readonly axis: CareAxis;
   /** A word of the axis, or degrees Celsius; `unknown` where a layer's limit is not known. */
   readonly value: string | number;
-  readonly cause: { readonly operationId: string | null; readonly name: string; readonly basis: Basis; readonly figure: Figure | null };
+  readonly cause: {
+    readonly operationId: string | null;
+    readonly name: string;
+    readonly basis: Basis;
+    readonly figure: Figure | null;
+  };
   /** ISO instant from which it holds: when the slowest layer has cured; null without a plan. */
   readonly from: string | null;
   /** What is waited for until then. */
@@ -44,18 +71,28 @@ interface Bearer {
   readonly product: Product | null;
 }
 
-type Stand = { readonly rank: number; readonly value: string | number; readonly basis: Basis; readonly figure: Figure | null } | { readonly rank: null };
+type Stand =
+  | { readonly rank: number; readonly value: string | number; readonly basis: Basis; readonly figure: Figure | null }
+  | { readonly rank: null };
 
 const standOf = (bearer: Bearer, axis: CareAxis, schools: Schools): Stand => {
   const { care } = bearer;
-  if (axis === 'heat') return bearer.heat ? { rank: bearer.heat.high, value: bearer.heat.high, basis: bearer.heat.basis, figure: bearer.heat } : { rank: null };
+  if (axis === 'heat')
+    return bearer.heat
+      ? { rank: bearer.heat.high, value: bearer.heat.high, basis: bearer.heat.basis, figure: bearer.heat }
+      : { rank: null };
   if (axis === 'laundry' || axis === 'iron') {
     const figure = axis === 'laundry' ? care.laundryC : care.ironC;
-    return figure ? { rank: figure.high, value: figure.high, basis: figure.basis, figure } : { rank: 0, value: 'no', basis: care.basis, figure: null };
+    return figure
+      ? { rank: figure.high, value: figure.high, basis: figure.basis, figure }
+      : { rank: 0, value: 'no', basis: care.basis, figure: null };
   }
   let word: string = axis === 'sun' ? bearer.sun : care[axis];
-  if (axis === 'water' && word === 'dishwasher' && bearer.product && schools.dishwasher === 'handWashOnly') word = 'handWash';
-  return word === 'unknown' ? { rank: null } : { rank: rankIn(ORDERS[axis], word), value: word, basis: care.basis, figure: null };
+  if (axis === 'water' && word === 'dishwasher' && bearer.product && schools.dishwasher === 'handWashOnly')
+    word = 'handWash';
+  return word === 'unknown'
+    ? { rank: null }
+    : { rank: rankIn(ORDERS[axis], word), value: word, basis: care.basis, figure: null };
 };
 
 /** The weakest of the bearers on one axis; one that nobody knows makes the answer unknown unless another already stands nothing. */
@@ -67,10 +104,17 @@ const weakest = (bearers: readonly Bearer[], axis: CareAxis, schools: Schools) =
     if (stand.rank === null) unsure ??= bearer;
     else if (!least || stand.rank < least.stand.rank) least = { bearer, stand };
   }
-  if (unsure && (!least || least.stand.rank > 0)) return { value: 'unknown', cause: { operationId: unsure.operationId, name: unsure.name, basis: unsure.care.basis, figure: null } };
+  if (unsure && (!least || least.stand.rank > 0))
+    return {
+      value: 'unknown',
+      cause: { operationId: unsure.operationId, name: unsure.name, basis: unsure.care.basis, figure: null },
+    };
   if (!least) return null;
   const { bearer, stand } = least;
-  return { value: stand.value, cause: { operationId: bearer.operationId, name: bearer.name, basis: stand.basis, figure: stand.figure } };
+  return {
+    value: stand.value,
+    cause: { operationId: bearer.operationId, name: bearer.name, basis: stand.basis, figure: stand.figure },
+  };
 };
 
 const sunOf = (product: Product): Bearer['sun'] => {
@@ -91,25 +135,56 @@ const readyAt = (bearer: Bearer, axis: CareAxis, operations: readonly Operation[
   const operation = operations.find(({ id }) => id === operationId);
   if (!product || operation?.op !== 'apply') return null;
   const endOf = (stepId: string) => plan.steps.find((step) => step.stepId === stepId)?.end;
-  const laid = endOf(stepIdOf(operation, operation.coats)) ?? plan.steps.find((step) => step.stepId.startsWith(`${operation.id}#`))?.end;
+  const laid =
+    endOf(stepIdOf(operation, operation.coats)) ??
+    plan.steps.find((step) => step.stepId.startsWith(`${operation.id}#`))?.end;
   const treated = operations.find((one) => one.op === 'treat' && one.of === operation.id);
   const heated = treated && endOf(stepIdOf(treated, 1));
   if (!laid) return null;
-  const stage = axis === 'feet' && product.dry.feet ? 'feet' : product.dry.firstWash && (treated || axis === 'water' || axis === 'laundry') ? 'firstWash' : heated ? null : 'cure';
+  const stage =
+    axis === 'feet' && product.dry.feet
+      ? 'feet'
+      : product.dry.firstWash && (treated || axis === 'water' || axis === 'laundry')
+        ? 'firstWash'
+        : heated
+          ? null
+          : 'cure';
   if (stage === null) return { at: Date.parse(heated ?? laid), name: `${product.name} set by heat` };
   const time = dryTime(product, stage, plan.climate);
-  if (!time.ok) return product.dry[stage] ? { at: Infinity, name: `${product.name}, which never cures in this climate` } : null;
-  return { at: Math.max(Date.parse(laid) + time.time.high * MS_PER_MINUTE, heated ? Date.parse(heated) : 0), name: `${product.name} ${stage === 'firstWash' ? 'ready for its first wash' : stage === 'feet' ? 'ready for feet' : 'cured'}` };
+  if (!time.ok)
+    return product.dry[stage] ? { at: Infinity, name: `${product.name}, which never cures in this climate` } : null;
+  return {
+    at: Math.max(Date.parse(laid) + time.time.high * MS_PER_MINUTE, heated ? Date.parse(heated) : 0),
+    name: `${product.name} ${stage === 'firstWash' ? 'ready for its first wash' : stage === 'feet' ? 'ready for feet' : 'cured'}`,
+  };
 };
 
-const limitsIn = (zone: CareZone, bearers: readonly Bearer[], operations: readonly Operation[], plan: Plan | undefined, schools: Schools): CareLimit[] =>
+const limitsIn = (
+  zone: CareZone,
+  bearers: readonly Bearer[],
+  operations: readonly Operation[],
+  plan: Plan | undefined,
+  schools: Schools,
+): CareLimit[] =>
   CARE_AXES.flatMap((axis) => {
     const least = weakest(bearers, axis, schools);
     if (!least) return [];
-    const ready = plan ? bearers.flatMap((bearer) => readyAt(bearer, axis, operations, plan) ?? []).reduce<Ready | null>((slowest, each) => (!slowest || each.at > slowest.at ? each : slowest), null) : null;
+    const ready = plan
+      ? bearers
+          .flatMap((bearer) => readyAt(bearer, axis, operations, plan) ?? [])
+          .reduce<Ready | null>((slowest, each) => (!slowest || each.at > slowest.at ? each : slowest), null)
+      : null;
     const fallback = plan?.endsAt ? Date.parse(plan.endsAt) : null;
     const at = ready ? Math.max(ready.at, fallback ?? 0) : fallback;
-    return [{ zone, axis, ...least, from: at === null || !Number.isFinite(at) ? null : new Date(at).toISOString(), waitsFor: ready?.name ?? null }];
+    return [
+      {
+        zone,
+        axis,
+        ...least,
+        from: at === null || !Number.isFinite(at) ? null : new Date(at).toISOString(),
+        waitsFor: ready?.name ?? null,
+      },
+    ];
   });
 
 /**
@@ -119,22 +194,52 @@ const limitsIn = (zone: CareZone, bearers: readonly Bearer[], operations: readon
  * @param plan with dates; without one the limits have no start
  * @returns limits per zone and axis with their cause; a problem where the part names unknown materials or has no stack
  */
-export const careOf = (part: Part, catalogue: Catalogue, plan?: Plan, schools: Schools = DEFAULT_SCHOOLS): Outcome<{ limits: readonly CareLimit[] }> => {
+export const careOf = (
+  part: Part,
+  catalogue: Catalogue,
+  plan?: Plan,
+  schools: Schools = DEFAULT_SCHOOLS,
+): Outcome<{ limits: readonly CareLimit[] }> => {
   const before = surfaceFacts(part.surface, catalogue);
   const after = surfaceFacts(part.surface, catalogue, { prepared: true });
   if (!before.ok) return before;
   if (!after.ok) return after;
-  if (!part.stack) return failed({ code: 'no-stack', given: 'No layers are chosen yet.', allowed: 'a part with a stack.', todo: 'Choose one in Match.' });
+  if (!part.stack)
+    return failed({
+      code: 'no-stack',
+      given: 'No layers are chosen yet.',
+      allowed: 'a part with a stack.',
+      todo: 'Choose one in Match.',
+    });
   const stack = part.stack;
   const productIn = (id: string) => catalogue.productById.get(id);
   const profile = layersAt(stack, (id) => productIn(id)?.attacks);
-  const bearerOf = (name: string, facts: typeof after.facts.properties): Bearer => ({ operationId: null, name, care: facts.care, heat: facts.heatLimitC, sun: facts.care.frost === 'unknown' ? 'unknown' : 'yes', product: null });
+  const bearerOf = (name: string, facts: typeof after.facts.properties): Bearer => ({
+    operationId: null,
+    name,
+    care: facts.care,
+    heat: facts.heatLimitC,
+    sun: facts.care.frost === 'unknown' ? 'unknown' : 'yes',
+    product: null,
+  });
   const surface = bearerOf(after.facts.name, after.facts.properties);
   const bared = bearerOf(after.facts.base.name, after.facts.base.properties);
   const layers = profile.layers.flatMap((layer): { extent: string; bearer: Bearer }[] => {
     const product = productIn(layer.productId);
     if (!product?.care || layer.presence === 'ghost' || layer.role === 'mask' || layer.role === 'edgeSeal') return []; // a thin edge seal lies under the colour
-    return [{ extent: layer.extent, bearer: { operationId: layer.operationId, name: product.name, care: product.care, heat: product.heatLimitC ?? null, sun: sunOf(product), product } }];
+    return [
+      {
+        extent: layer.extent,
+        bearer: {
+          operationId: layer.operationId,
+          name: product.name,
+          care: product.care,
+          heat: product.heatLimitC ?? null,
+          sun: sunOf(product),
+          product,
+        },
+      },
+    ];
   });
   const ground = profile.cut?.kind === 'stripped' ? bared : surface;
   const zones = [...new Set(part.designs.map(({ zone }) => zone))];
@@ -142,7 +247,9 @@ export const careOf = (part: Part, catalogue: Catalogue, plan?: Plan, schools: S
   return {
     ok: true,
     limits: [
-      ...zones.flatMap((zone) => limitsIn(zone, [ground, ...layers.map(({ bearer }) => bearer)], stack.operations, plan, schools)),
+      ...zones.flatMap((zone) =>
+        limitsIn(zone, [ground, ...layers.map(({ bearer }) => bearer)], stack.operations, plan, schools),
+      ),
       ...limitsIn('rest', [surface, ...allOver], stack.operations, plan, schools),
     ],
   };

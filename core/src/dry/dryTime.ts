@@ -39,22 +39,52 @@ const thicknessFactor = (product: Product, stage: Stage, thickness: number): num
  * @returns minutes, low–typical–high after the label's own range; at 23 °C, 50 % RH and a label coat the label's figure itself;
  *          problems where it never dries, or the label gives no such stage
  */
-export const dryTime = (product: Product, stage: Stage, climate: Climate, conditions: CoatConditions = {}): Outcome<{ time: Figure }> => {
+export const dryTime = (
+  product: Product,
+  stage: Stage,
+  climate: Climate,
+  conditions: CoatConditions = {},
+): Outcome<{ time: Figure }> => {
   const label = product.dry[stage];
   if (!label)
-    return failed({ code: 'no-drying-figure', given: `${product.name} has no figure for "${stage}".`, allowed: `${Object.keys(product.dry).join(', ') || 'nothing: it does not dry'}.`, todo: 'Enter the figure from its label, or try a test patch and note the time.' });
+    return failed({
+      code: 'no-drying-figure',
+      given: `${product.name} has no figure for "${stage}".`,
+      allowed: `${Object.keys(product.dry).join(', ') || 'nothing: it does not dry'}.`,
+      todo: 'Enter the figure from its label, or try a test patch and note the time.',
+    });
   const thickness = conditions.thickness ?? 1;
   if (!(thickness >= THINNEST && thickness <= THICKEST))
-    return failed({ code: 'coat-thickness', given: `A coat of ${thickness} times the label's thickness.`, allowed: `${THINNEST} to ${THICKEST} times.`, todo: 'Lay several thin coats: beyond this it wrinkles or cracks.' });
+    return failed({
+      code: 'coat-thickness',
+      given: `A coat of ${thickness} times the label's thickness.`,
+      allowed: `${THINNEST} to ${THICKEST} times.`,
+      todo: 'Lay several thin coats: beyond this it wrinkles or cracks.',
+    });
   const rate = dryingRate(product.dryFamily, stage, climate);
   if ('stopped' in rate)
-    return failed({ code: `never-dries-${rate.stopped}`, given: `${climate.surfaceC ?? climate.temperatureC} °C and ${climate.relativeHumidity} % RH ${STOPPED_WORDS[rate.stopped]} (${product.name}).`, allowed: `${rate.allowed}.`, todo: 'Warm or dry the workshop, or wait for better weather.' });
+    return failed({
+      code: `never-dries-${rate.stopped}`,
+      given: `${climate.surfaceC ?? climate.temperatureC} °C and ${climate.relativeHumidity} % RH ${STOPPED_WORDS[rate.stopped]} (${product.name}).`,
+      allowed: `${rate.allowed}.`,
+      todo: 'Warm or dry the workshop, or wait for better weather.',
+    });
   const surface = climate.surfaceC ?? climate.temperatureC;
   const dew = dewPoint(climate.temperatureC, climate.relativeHumidity);
   if (product.dryFamily !== 'none' && surface < dew + DEW_MARGIN_C)
-    return failed({ code: 'never-dries-dew', given: `The surface at ${surface} °C is within ${DEW_MARGIN_C} °C of the dew point, ${dew.toFixed(1)} °C.`, allowed: `${(dew + DEW_MARGIN_C).toFixed(1)} °C or warmer.`, todo: 'Warm the piece or dry the air before coating.' });
-  const factor = (thicknessFactor(product, stage, thickness) * (isEvaporation(stage) ? AIRFLOW[conditions.air ?? 'moving'] : 1)) / rate.rate;
-  return { ok: true, time: { ...label, low: label.low * factor, typical: label.typical * factor, high: label.high * factor } };
+    return failed({
+      code: 'never-dries-dew',
+      given: `The surface at ${surface} °C is within ${DEW_MARGIN_C} °C of the dew point, ${dew.toFixed(1)} °C.`,
+      allowed: `${(dew + DEW_MARGIN_C).toFixed(1)} °C or warmer.`,
+      todo: 'Warm the piece or dry the air before coating.',
+    });
+  const factor =
+    (thicknessFactor(product, stage, thickness) * (isEvaporation(stage) ? AIRFLOW[conditions.air ?? 'moving'] : 1)) /
+    rate.rate;
+  return {
+    ok: true,
+    time: { ...label, low: label.low * factor, typical: label.typical * factor, high: label.high * factor },
+  };
 };
 
 const MS_PER_MINUTE = 60_000;
@@ -74,7 +104,12 @@ export const dryUntil = (
 ): Outcome<{ low: string; typical: string; high: string }> => {
   const start = Date.parse(startsAt);
   if (Number.isNaN(start))
-    return failed({ code: 'not-an-instant', given: `"${startsAt}" was given as the start.`, allowed: 'an ISO date and time with its zone.', todo: 'Write it like 2026-12-19T14:00:00Z.' });
+    return failed({
+      code: 'not-an-instant',
+      given: `"${startsAt}" was given as the start.`,
+      allowed: 'an ISO date and time with its zone.',
+      todo: 'Write it like 2026-12-19T14:00:00Z.',
+    });
   const read = dryTime(product, stage, climate, conditions);
   if (!read.ok) return read;
   const at = (duration: number) => new Date(start + duration * MS_PER_MINUTE).toISOString();

@@ -15,7 +15,8 @@ export const REFERENCE_RH = 50;
  * @returns hPa
  * @source  WMO Guide to Instruments and Methods of Observation (WMO-No. 8), annex 4.B
  */
-export const saturationPressure = (temperatureC: number): number => 6.112 * Math.exp((17.62 * temperatureC) / (243.12 + temperatureC));
+export const saturationPressure = (temperatureC: number): number =>
+  6.112 * Math.exp((17.62 * temperatureC) / (243.12 + temperatureC));
 
 /**
  * Dew point of air: γ = ln(RH/100) + 17.62 T/(243.12 + T), T_d = 243.12 γ / (17.62 − γ).

@@ -12,7 +12,9 @@ export interface Climate {
 }
 
 /** Rate of drying against the reference climate (1 there), or why nothing dries. */
-export type Rate = { readonly rate: number } | { readonly stopped: 'too-cold' | 'too-hot' | 'too-damp' | 'too-dry'; readonly allowed: string };
+export type Rate =
+  | { readonly rate: number }
+  | { readonly stopped: 'too-cold' | 'too-hot' | 'too-damp' | 'too-dry'; readonly allowed: string };
 
 type RateLaw = (climate: Climate, surfaceC: number) => Rate;
 
@@ -32,26 +34,34 @@ const within = (surfaceC: number, low: number, high: number, rate: () => Rate): 
 
 const waterborneEvaporation: RateLaw = ({ temperatureC, relativeHumidity }, surfaceC) =>
   within(surfaceC, FILM_FORMING_C, 60, () => {
-    const rate = Math.min(WATERBORNE_MAX_RATE, vapourDeficit(surfaceC, temperatureC, relativeHumidity) / REFERENCE_DEFICIT);
+    const rate = Math.min(
+      WATERBORNE_MAX_RATE,
+      vapourDeficit(surfaceC, temperatureC, relativeHumidity) / REFERENCE_DEFICIT,
+    );
     return relativeHumidity >= DAMPEST_DRYING_RH || rate < WATERBORNE_MIN_RATE
       ? { stopped: 'too-damp', allowed: `below ${DAMPEST_DRYING_RH} % RH, with air that still takes up water` }
       : { rate };
   });
 
 const waterborneCure: RateLaw = ({ relativeHumidity }, surfaceC) =>
-  within(surfaceC, FILM_FORMING_C, 60, () => ({ rate: perTenDegrees(surfaceC, 1.7) * (relativeHumidity > DAMP_RH ? 0.5 : 1) }));
+  within(surfaceC, FILM_FORMING_C, 60, () => ({
+    rate: perTenDegrees(surfaceC, 1.7) * (relativeHumidity > DAMP_RH ? 0.5 : 1),
+  }));
 
 const solvent =
   (q: number): RateLaw =>
   (_climate, surfaceC) =>
     within(surfaceC, 5, 35, () => ({ rate: perTenDegrees(surfaceC, q) }));
 
-const twoPart: RateLaw = (_climate, surfaceC) => within(surfaceC, 15, 35, () => ({ rate: arrhenius(surfaceC, EPOXY_ACTIVATION) }));
+const twoPart: RateLaw = (_climate, surfaceC) =>
+  within(surfaceC, 15, 35, () => ({ rate: arrhenius(surfaceC, EPOXY_ACTIVATION) }));
 
 const moisture: RateLaw = ({ relativeHumidity }, surfaceC) =>
   relativeHumidity < 30
     ? { stopped: 'too-dry', allowed: '30 % RH or more' }
-    : within(surfaceC, 5, 40, () => ({ rate: (relativeHumidity / REFERENCE_RH) * (saturationPressure(surfaceC) / saturationPressure(REFERENCE_C)) }));
+    : within(surfaceC, 5, 40, () => ({
+        rate: (relativeHumidity / REFERENCE_RH) * (saturationPressure(surfaceC) / saturationPressure(REFERENCE_C)),
+      }));
 
 // glue flows into the surface about twice as fast for every 10 °C
 const bond: RateLaw = (_climate, surfaceC) => within(surfaceC, 10, 50, () => ({ rate: perTenDegrees(surfaceC, 2) }));

@@ -19,18 +19,47 @@ export interface Change {
 /** Changes of one sort from the smallest to the largest; if the largest does not help, none does. */
 export type Ladder = readonly Change[];
 
-const withSurface = (patch: Partial<Brief['part']['surface']>) => (brief: Brief): Brief => ({ ...brief, part: { ...brief.part, surface: { ...brief.part.surface, ...patch } } });
-const withUse = (patch: Partial<Brief['part']['use']>) => (brief: Brief): Brief => ({ ...brief, part: { ...brief.part, use: { ...brief.part.use, ...patch } } });
-const withWorkshop = (patch: Partial<Brief['workshop']>) => (brief: Brief): Brief => ({ ...brief, workshop: { ...brief.workshop, ...patch } });
-const withDesigns = (patch: Partial<Brief['part']['designs'][number]>) => (brief: Brief): Brief => ({ ...brief, part: { ...brief.part, designs: brief.part.designs.map((design) => ({ ...design, ...patch })) } });
+const withSurface =
+  (patch: Partial<Brief['part']['surface']>) =>
+  (brief: Brief): Brief => ({ ...brief, part: { ...brief.part, surface: { ...brief.part.surface, ...patch } } });
+const withUse =
+  (patch: Partial<Brief['part']['use']>) =>
+  (brief: Brief): Brief => ({ ...brief, part: { ...brief.part, use: { ...brief.part.use, ...patch } } });
+const withWorkshop =
+  (patch: Partial<Brief['workshop']>) =>
+  (brief: Brief): Brief => ({ ...brief, workshop: { ...brief.workshop, ...patch } });
+const withDesigns =
+  (patch: Partial<Brief['part']['designs'][number]>) =>
+  (brief: Brief): Brief => ({
+    ...brief,
+    part: { ...brief.part, designs: brief.part.designs.map((design) => ({ ...design, ...patch })) },
+  });
 
-const range = (from: number, to: number, step = 1): number[] => Array.from({ length: Math.max(0, Math.floor((to - from) / step + 1e-9) + 1) }, (_, index) => from + index * step);
+const range = (from: number, to: number, step = 1): number[] =>
+  Array.from({ length: Math.max(0, Math.floor((to - from) / step + 1e-9) + 1) }, (_, index) => from + index * step);
 const round = (value: number): number => Number(value.toFixed(2));
 
-const WATER_LABELS: Readonly<Record<string, string>> = { none: 'Keep it dry', wipe: 'Only wipe it', handWash: 'Wash it by hand' };
-const PLACE_LABELS: Readonly<Record<string, string>> = { indoors: 'Keep it indoors', humid: 'Keep it indoors', sheltered: 'Keep it under cover' };
-const AIR_LABELS: Readonly<Record<string, string>> = { ventilated: 'Work where air moves through', outdoors: 'Work outdoors' };
-const TOOL_LABELS: Readonly<Record<string, string>> = { cutter: 'Use a cutter', press: 'Use a press or iron', heatGun: 'Use a heat gun', oven: 'Use an oven', turner: 'Use a turner' };
+const WATER_LABELS: Readonly<Record<string, string>> = {
+  none: 'Keep it dry',
+  wipe: 'Only wipe it',
+  handWash: 'Wash it by hand',
+};
+const PLACE_LABELS: Readonly<Record<string, string>> = {
+  indoors: 'Keep it indoors',
+  humid: 'Keep it indoors',
+  sheltered: 'Keep it under cover',
+};
+const AIR_LABELS: Readonly<Record<string, string>> = {
+  ventilated: 'Work where air moves through',
+  outdoors: 'Work outdoors',
+};
+const TOOL_LABELS: Readonly<Record<string, string>> = {
+  cutter: 'Use a cutter',
+  press: 'Use a press or iron',
+  heatGun: 'Use a heat gun',
+  oven: 'Use an oven',
+  turner: 'Use a turner',
+};
 const LONGEST_WAIT_DAYS = 60;
 const LARGEST_SCALE = 6;
 const HEAT_STEP_C = 5;
@@ -41,41 +70,171 @@ const HEAT_STEP_C = 5;
  */
 export const changesFor = ({ brief, catalogue, heat, use, surface }: Situation): readonly Ladder[] => {
   const { workshop, part } = brief;
-  const one = (kind: ChangeKind, id: string, label: string, apply: Change['apply']): Ladder => [{ kind, id, label, apply }];
-  const tools = TOOLS.filter((tool) => !workshop.tools.includes(tool)).map((tool) => one('setting', `tool-${tool}`, TOOL_LABELS[tool]!, (each) => withWorkshop({ tools: [...each.workshop.tools, tool] })(each)));
-  const air = AIRS.slice(rankIn(AIRS, workshop.air) + 1).map((best): Change => ({ kind: 'setting', id: `air-${best}`, label: AIR_LABELS[best]!, apply: withWorkshop({ air: best }) }));
-  const warmer = range(Math.floor(workshop.temperatureC) + 1, 25).map((temperatureC): Change => ({ kind: 'setting', id: `warm-${temperatureC}`, label: `Warm the workshop to ${temperatureC} °C`, apply: withWorkshop({ temperatureC }) }));
-  const cooler = range(20, Math.ceil(workshop.temperatureC) - 1).reverse().map((temperatureC): Change => ({ kind: 'setting', id: `cool-${temperatureC}`, label: `Work at ${temperatureC} °C`, apply: withWorkshop({ temperatureC }) }));
-  const drier = range(50, Math.ceil(workshop.relativeHumidity) - 1, 5).reverse().map((relativeHumidity): Change => ({ kind: 'setting', id: `dry-${relativeHumidity}`, label: `Dry the air to ${relativeHumidity} %`, apply: withWorkshop({ relativeHumidity }) }));
+  const one = (kind: ChangeKind, id: string, label: string, apply: Change['apply']): Ladder => [
+    { kind, id, label, apply },
+  ];
+  const tools = TOOLS.filter((tool) => !workshop.tools.includes(tool)).map((tool) =>
+    one('setting', `tool-${tool}`, TOOL_LABELS[tool]!, (each) =>
+      withWorkshop({ tools: [...each.workshop.tools, tool] })(each),
+    ),
+  );
+  const air = AIRS.slice(rankIn(AIRS, workshop.air) + 1).map((best): Change => ({
+    kind: 'setting',
+    id: `air-${best}`,
+    label: AIR_LABELS[best]!,
+    apply: withWorkshop({ air: best }),
+  }));
+  const warmer = range(Math.floor(workshop.temperatureC) + 1, 25).map((temperatureC): Change => ({
+    kind: 'setting',
+    id: `warm-${temperatureC}`,
+    label: `Warm the workshop to ${temperatureC} °C`,
+    apply: withWorkshop({ temperatureC }),
+  }));
+  const cooler = range(20, Math.ceil(workshop.temperatureC) - 1)
+    .reverse()
+    .map((temperatureC): Change => ({
+      kind: 'setting',
+      id: `cool-${temperatureC}`,
+      label: `Work at ${temperatureC} °C`,
+      apply: withWorkshop({ temperatureC }),
+    }));
+  const drier = range(50, Math.ceil(workshop.relativeHumidity) - 1, 5)
+    .reverse()
+    .map((relativeHumidity): Change => ({
+      kind: 'setting',
+      id: `dry-${relativeHumidity}`,
+      label: `Dry the air to ${relativeHumidity} %`,
+      apply: withWorkshop({ relativeHumidity }),
+    }));
   const scale = part.designs[0]?.scale ?? 1;
-  const larger = range(scale + 0.1, LARGEST_SCALE, 0.1).map((factor): Change => ({ kind: 'setting', id: `scale-${round(factor)}`, label: `Enlarge the design ×${round(factor)}`, apply: withDesigns({ scale: round(factor) }) }));
-  const waits = range(part.surface.waitDays + 1, LONGEST_WAIT_DAYS).map((waitDays): Change => ({ kind: 'wait', id: `wait-${waitDays}`, label: `Wait ${waitDays} ${waitDays === 1 ? 'day' : 'days'} first`, apply: withSurface({ waitDays }) }));
+  const larger = range(scale + 0.1, LARGEST_SCALE, 0.1).map((factor): Change => ({
+    kind: 'setting',
+    id: `scale-${round(factor)}`,
+    label: `Enlarge the design ×${round(factor)}`,
+    apply: withDesigns({ scale: round(factor) }),
+  }));
+  const waits = range(part.surface.waitDays + 1, LONGEST_WAIT_DAYS).map((waitDays): Change => ({
+    kind: 'wait',
+    id: `wait-${waitDays}`,
+    label: `Wait ${waitDays} ${waitDays === 1 ? 'day' : 'days'} first`,
+    apply: withSurface({ waitDays }),
+  }));
   const preps = catalogue.products
     .filter((product) => product.offered && !part.surface.preparation.includes(product.id))
-    .map((product) => one('prep', `prep-${product.id}`, `${product.name[0]!.toUpperCase()}${product.name.slice(1)} first`, (each) => withSurface({ preparation: [...each.part.surface.preparation, product.id] })(each)));
-  const gentler = WATERS.slice(0, Math.max(0, rankIn(WATERS, use.water))).reverse().map((water): Change => ({ kind: 'use', id: `water-${water}`, label: WATER_LABELS[water]!, apply: withUse({ water }) }));
-  const laundry = use.laundryC === null ? [] : [...range(30, use.laundryC - 10, 10).reverse().map((laundryC): Change => ({ kind: 'use', id: `laundry-${laundryC}`, label: `Wash at ${laundryC} °C`, apply: withUse({ laundryC }) })), { kind: 'use' as const, id: 'laundry-none', label: 'Wash it by hand, not in a machine', apply: withUse({ laundryC: null }) }];
-  const shorter = use.lifeYears === null ? [] : range(1, Math.ceil(use.lifeYears * 2) - 1).reverse().map((halves): Change => ({ kind: 'use', id: `life-${halves / 2}`, label: `Accept ${halves === 1 ? 'half a year' : `${halves / 2} ${halves === 2 ? 'year' : 'years'}`}`, apply: withUse({ lifeYears: halves / 2 }) }));
-  const places = PLACES.slice(0, Math.max(0, rankIn(PLACES, use.place))).reverse().map((place): Change => ({ kind: 'use', id: `place-${place}`, label: PLACE_LABELS[place]!, apply: withUse({ place }) }));
+    .map((product) =>
+      one('prep', `prep-${product.id}`, `${product.name[0]!.toUpperCase()}${product.name.slice(1)} first`, (each) =>
+        withSurface({ preparation: [...each.part.surface.preparation, product.id] })(each),
+      ),
+    );
+  const gentler = WATERS.slice(0, Math.max(0, rankIn(WATERS, use.water)))
+    .reverse()
+    .map((water): Change => ({
+      kind: 'use',
+      id: `water-${water}`,
+      label: WATER_LABELS[water]!,
+      apply: withUse({ water }),
+    }));
+  const laundry =
+    use.laundryC === null
+      ? []
+      : [
+          ...range(30, use.laundryC - 10, 10)
+            .reverse()
+            .map((laundryC): Change => ({
+              kind: 'use',
+              id: `laundry-${laundryC}`,
+              label: `Wash at ${laundryC} °C`,
+              apply: withUse({ laundryC }),
+            })),
+          {
+            kind: 'use' as const,
+            id: 'laundry-none',
+            label: 'Wash it by hand, not in a machine',
+            apply: withUse({ laundryC: null }),
+          },
+        ];
+  const shorter =
+    use.lifeYears === null
+      ? []
+      : range(1, Math.ceil(use.lifeYears * 2) - 1)
+          .reverse()
+          .map((halves): Change => ({
+            kind: 'use',
+            id: `life-${halves / 2}`,
+            label: `Accept ${halves === 1 ? 'half a year' : `${halves / 2} ${halves === 2 ? 'year' : 'years'}`}`,
+            apply: withUse({ lifeYears: halves / 2 }),
+          }));
+  const places = PLACES.slice(0, Math.max(0, rankIn(PLACES, use.place)))
+    .reverse()
+    .map((place): Change => ({
+      kind: 'use',
+      id: `place-${place}`,
+      label: PLACE_LABELS[place]!,
+      apply: withUse({ place }),
+    }));
   const hot = heat ? heat.high : 0;
-  const coolerUse: Ladder = use.heatC !== null ? range(25, Math.ceil(hot) - 1, HEAT_STEP_C).reverse().map((heatC): Change => ({ kind: 'use', id: `heat-${heatC}`, label: `Keep it below ${formatTemperature(heatC)}`, apply: withUse({ heatC }) })) : [];
-  const led = use.heatC === null && (catalogue.heatSourceById.get('led')?.surfaceC.high ?? Infinity) < hot ? one('use', 'heat-led', 'Use an LED lamp', withUse({ heat: 'led', heatC: null })) : [];
-  const noHeat = use.heatC === null && use.heat !== 'none' ? one('use', 'heat-none', 'Keep heat away from it', withUse({ heat: 'none' })) : [];
+  const coolerUse: Ladder =
+    use.heatC !== null
+      ? range(25, Math.ceil(hot) - 1, HEAT_STEP_C)
+          .reverse()
+          .map((heatC): Change => ({
+            kind: 'use',
+            id: `heat-${heatC}`,
+            label: `Keep it below ${formatTemperature(heatC)}`,
+            apply: withUse({ heatC }),
+          }))
+      : [];
+  const led =
+    use.heatC === null && (catalogue.heatSourceById.get('led')?.surfaceC.high ?? Infinity) < hot
+      ? one('use', 'heat-led', 'Use an LED lamp', withUse({ heat: 'led', heatC: null }))
+      : [];
+  const noHeat =
+    use.heatC === null && use.heat !== 'none'
+      ? one('use', 'heat-none', 'Keep heat away from it', withUse({ heat: 'none' }))
+      : [];
   const looks = [...new Set(catalogue.methods.flatMap(({ looks: each }) => each))]
-    .filter((look) => look !== 'noEdge' && part.designs.some((design) => design.look !== 'any' && design.look !== look)).map((look) => one('use', `look-${look}`, `Accept ${LOOK_LABELS[look] ?? look}`, withDesigns({ look })));
+    .filter((look) => look !== 'noEdge' && part.designs.some((design) => design.look !== 'any' && design.look !== look))
+    .map((look) => one('use', `look-${look}`, `Accept ${LOOK_LABELS[look] ?? look}`, withDesigns({ look })));
   return [
-    ...tools, air, warmer, cooler, drier, larger,
+    ...tools,
+    air,
+    warmer,
+    cooler,
+    drier,
+    larger,
     waits,
     ...preps,
-    gentler, laundry,
+    gentler,
+    laundry,
     use.soak === 'yes' ? one('use', 'no-soak', 'Do not soak it', withUse({ soak: 'no' })) : [],
-    led, noHeat, coolerUse,
-    part.designs.some(({ zone }) => zone !== 'outside') ? one('use', 'zone-outside', 'Move the design to the outside, off the rim', withDesigns({ zone: 'outside' })) : [],
-    ['feet', 'abrasion'].includes(use.wear) ? one('use', 'wear-handled', 'Keep feet and rubbing off it', withUse({ wear: 'handled' })) : [],
+    led,
+    noHeat,
+    coolerUse,
+    part.designs.some(({ zone }) => zone !== 'outside')
+      ? one('use', 'zone-outside', 'Move the design to the outside, off the rim', withDesigns({ zone: 'outside' }))
+      : [],
+    ['feet', 'abrasion'].includes(use.wear)
+      ? one('use', 'wear-handled', 'Keep feet and rubbing off it', withUse({ wear: 'handled' }))
+      : [],
     use.mustComeOff === 'yes' ? one('use', 'stays', 'Let it stay for good', withUse({ mustComeOff: 'no' })) : [],
-    shorter, places, ...looks,
-    surface.properties.dyePolymer && surface.properties.dyePolymer.typical > 0 && part.surface.tone === 'dark' ? one('product', 'light-blank', 'Use a light one', withSurface({ tone: 'light' })) : [],
+    shorter,
+    places,
+    ...looks,
+    surface.properties.dyePolymer && surface.properties.dyePolymer.typical > 0 && part.surface.tone === 'dark'
+      ? one('product', 'light-blank', 'Use a light one', withSurface({ tone: 'light' }))
+      : [],
   ].filter((ladder) => ladder.length > 0);
 };
 
-const LOOK_LABELS: Readonly<Record<string, string>> = { opaque: 'opaque colour', colours: 'several colours', gradient: 'a gradient', grain: 'the grain showing', frosted: 'a frosted look', bareMetal: 'bare metal', burnt: 'a burnt look', metallic: 'a metallic look', glitter: 'glitter', noEdge: 'no edge to feel' };
+const LOOK_LABELS: Readonly<Record<string, string>> = {
+  opaque: 'opaque colour',
+  colours: 'several colours',
+  gradient: 'a gradient',
+  grain: 'the grain showing',
+  frosted: 'a frosted look',
+  bareMetal: 'bare metal',
+  burnt: 'a burnt look',
+  metallic: 'a metallic look',
+  glitter: 'glitter',
+  noEdge: 'no edge to feel',
+};

@@ -1,5 +1,15 @@
 import type { Basis, Catalogue, Figure, Method, Product, SOILS, SurfaceProperties } from '../materials/index.ts';
-import type { ApplyOperation, Brief, Design, Operation, Part, Schools, SurfaceFacts, Use, Workshop } from '../piece/index.ts';
+import type {
+  ApplyOperation,
+  Brief,
+  Design,
+  Operation,
+  Part,
+  Schools,
+  SurfaceFacts,
+  Use,
+  Workshop,
+} from '../piece/index.ts';
 
 export type Soil = (typeof SOILS)[number];
 
@@ -75,7 +85,20 @@ export interface Finding extends Judgement {
   readonly operationId: string | null;
 }
 
-export const TOPICS = ['adhesion', 'chemistry', 'order', 'mask', 'water', 'heat', 'food', 'outdoors', 'artwork', 'workshop', 'safety', 'look'] as const;
+export const TOPICS = [
+  'adhesion',
+  'chemistry',
+  'order',
+  'mask',
+  'water',
+  'heat',
+  'food',
+  'outdoors',
+  'artwork',
+  'workshop',
+  'safety',
+  'look',
+] as const;
 
 /** Where in a stack a rule is asked: about the piece and method, about operations of some roles, or about the finished stack. */
 export type AskedAt = 'piece' | 'end' | readonly (ApplyOperation['role'] | 'unmask' | 'rinse' | 'treat')[];
@@ -99,15 +122,25 @@ export type ProductContext = Context & { readonly product: Product; readonly ope
 
 /** A rule that is asked only about operations that lay a product. */
 export const aboutProduct = (
-  rule: Omit<Rule, 'test' | 'at'> & { readonly at: readonly ApplyOperation['role'][]; readonly test: (context: ProductContext) => Judgement | null },
+  rule: Omit<Rule, 'test' | 'at'> & {
+    readonly at: readonly ApplyOperation['role'][];
+    readonly test: (context: ProductContext) => Judgement | null;
+  },
 ): Rule => ({
   ...rule,
-  test: (context) => (context.product && context.operation?.op === 'apply' ? rule.test(context as ProductContext) : null),
+  test: (context) =>
+    context.product && context.operation?.op === 'apply' ? rule.test(context as ProductContext) : null,
 });
 
 const judgement =
   (verdict: Verdict) =>
-  (reason: string, instead: string, basis: Basis, ...figures: readonly DecidingFigure[]): Judgement => ({ verdict, reason, instead, basis, figures });
+  (reason: string, instead: string, basis: Basis, ...figures: readonly DecidingFigure[]): Judgement => ({
+    verdict,
+    reason,
+    instead,
+    basis,
+    figures,
+  });
 
 export const blocks = judgement('blocks');
 export const cautions = judgement('cautions');
@@ -115,7 +148,11 @@ export const favours = judgement('favours');
 export const unknown = judgement('unknown');
 
 /** A product's figure as a deciding figure. */
-export const figureOf = (product: Product, label: string, figure: Figure): DecidingFigure => ({ of: product.name, label, figure });
+export const figureOf = (product: Product, label: string, figure: Figure): DecidingFigure => ({
+  of: product.name,
+  label,
+  figure,
+});
 
 export const BONDED_COATS: readonly ApplyOperation['role'][] = ['ground', 'groundSeal', 'medium', 'finish'];
 

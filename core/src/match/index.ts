@@ -1,6 +1,14 @@
 export { addLayer, missingLayers, removeLayer, setCoats, swapProduct, swapsFor } from './edit.ts';
 export { productsFor } from './search.ts';
-export { judgeStack, matchLayers, strengthsOfStack, type Candidate, type MatchResult, type Preferences, type Refusal } from './matchLayers.ts';
+export {
+  judgeStack,
+  matchLayers,
+  strengthsOfStack,
+  type Candidate,
+  type MatchResult,
+  type Preferences,
+  type Refusal,
+} from './matchLayers.ts';
 export { RULES } from './rules/index.ts';
 export { CHANGE_KINDS, type ChangeKind } from './changes.ts';
 export type { Mend } from './mends.ts';

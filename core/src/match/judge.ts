@@ -31,7 +31,15 @@ export const STANDARD_BOOK = ruleBook(RULES);
 
 const NO_RULES: readonly Rule[] = [];
 const askedRole = (operation: Operation): AskedRole =>
-  operation.op === 'apply' ? operation.role : operation.op === 'treat' ? 'treat' : operation.what === 'mask' ? 'unmask' : operation.what === 'medium' ? 'rinse' : 'prep';
+  operation.op === 'apply'
+    ? operation.role
+    : operation.op === 'treat'
+      ? 'treat'
+      : operation.what === 'mask'
+        ? 'unmask'
+        : operation.what === 'medium'
+          ? 'rinse'
+          : 'prep';
 
 export const productOf = (operation: Operation, catalogue: Catalogue): Product | null =>
   operation.op !== 'treat' && operation.productId ? (catalogue.productById.get(operation.productId) ?? null) : null;
@@ -62,7 +70,9 @@ export class Judge {
   /** What the rules say of a product in its place, whatever lies below it. */
   alone(operation: Operation): Finding[] {
     const rules = this.book.byRole.get(askedRole(operation))?.alone ?? NO_RULES;
-    return rules.length ? this.ask(rules, this.start, operation, productOf(operation, this.situation.catalogue), []) : [];
+    return rules.length
+      ? this.ask(rules, this.start, operation, productOf(operation, this.situation.catalogue), [])
+      : [];
   }
 
   /** What the rules say of one operation on the surface as it finds it. */
@@ -87,7 +97,13 @@ export class Judge {
     return [...findings, ...this.atEnd(top, stack.operations)];
   }
 
-  private ask(rules: readonly Rule[], top: Top, operation: Operation | null, product: Product | null, earlier: readonly Operation[]): Finding[] {
+  private ask(
+    rules: readonly Rule[],
+    top: Top,
+    operation: Operation | null,
+    product: Product | null,
+    earlier: readonly Operation[],
+  ): Finding[] {
     const { context } = this;
     context.top = top;
     context.operation = operation;
@@ -96,7 +112,13 @@ export class Judge {
     const findings: Finding[] = [];
     for (const rule of rules) {
       const judgement = rule.test(context);
-      if (judgement) findings.push({ ...judgement, ruleId: rule.id, isSafety: rule.safety === true, operationId: operation?.id ?? null });
+      if (judgement)
+        findings.push({
+          ...judgement,
+          ruleId: rule.id,
+          isSafety: rule.safety === true,
+          operationId: operation?.id ?? null,
+        });
     }
     return findings;
   }

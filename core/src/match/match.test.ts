@@ -2,7 +2,18 @@ import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import type { Brief } from '../piece/index.ts';
 import { briefOf, finish, product, type Said } from '../testing/briefs.ts';
-import { addLayer, judgeStack, matchLayers, missingLayers, removeLayer, RULES, setCoats, swapProduct, swapsFor, type MatchResult } from './index.ts';
+import {
+  addLayer,
+  judgeStack,
+  matchLayers,
+  missingLayers,
+  removeLayer,
+  RULES,
+  setCoats,
+  swapProduct,
+  swapsFor,
+  type MatchResult,
+} from './index.ts';
 import { changesFor } from './changes.ts';
 import { DEFAULT_SCHOOLS } from '../piece/index.ts';
 import { situationOf } from './situation.ts';
@@ -10,9 +21,16 @@ import { situationOf } from './situation.ts';
 const all = catalogue();
 const match = (said: Said) => matchLayers(briefOf(said), all);
 const best = (result: MatchResult) => result.ranked[0];
-const products = (result: MatchResult) => best(result)?.stack.operations.flatMap((operation) => (operation.op === 'apply' ? [operation.productId] : [])) ?? [];
-const stands = (result: MatchResult, methodId: string, keyId?: string) => [...result.ranked, ...result.folded].some((candidate) => candidate.methodId === methodId && (keyId === undefined || candidate.keyId === keyId));
-const refusal = (result: MatchResult, methodId: string, keyId: string | null = null) => result.refused.find((refused) => refused.methodId === methodId && (refused.keyId === keyId || refused.keyId === null));
+const products = (result: MatchResult) =>
+  best(result)?.stack.operations.flatMap((operation) => (operation.op === 'apply' ? [operation.productId] : [])) ?? [];
+const stands = (result: MatchResult, methodId: string, keyId?: string) =>
+  [...result.ranked, ...result.folded].some(
+    (candidate) => candidate.methodId === methodId && (keyId === undefined || candidate.keyId === keyId),
+  );
+const refusal = (result: MatchResult, methodId: string, keyId: string | null = null) =>
+  result.refused.find(
+    (refused) => refused.methodId === methodId && (refused.keyId === keyId || refused.keyId === null),
+  );
 
 describe('what an experienced maker would answer', () => {
   test('slate markers, three winters: dried, exterior paint through a stencil, exterior clear', () => {
@@ -20,29 +38,48 @@ describe('what an experienced maker would answer', () => {
     expect(best(result)?.methodId).toBe('paint-stencil');
     expect(products(result)).toEqual(expect.arrayContaining(['dry-out', 'exterior-latex']));
     expect(product(products(result).at(-1)!).flags).toContain('exterior');
-    for (const film of ['film-removable', 'film-metallic']) expect(refusal(result, 'decal', film)?.blockers.map(({ ruleId }) => ruleId)).toContain(film === 'film-metallic' ? 'look-of-product' : 'life-wanted');
+    for (const film of ['film-removable', 'film-metallic'])
+      expect(refusal(result, 'decal', film)?.blockers.map(({ ruleId }) => ruleId)).toContain(
+        film === 'film-metallic' ? 'look-of-product' : 'life-wanted',
+      );
     const permanent = [...result.ranked, ...result.folded].find(({ keyId }) => keyId === 'film-permanent');
-    expect(permanent?.findings.find(({ ruleId }) => ruleId === 'life-wanted')).toMatchObject({ verdict: 'cautions', reason: expect.stringContaining('3 years to 6 years') });
+    expect(permanent?.findings.find(({ ruleId }) => ruleId === 'life-wanted')).toMatchObject({
+      verdict: 'cautions',
+      reason: expect.stringContaining('3 years to 6 years'),
+    });
   });
 
   test('lantern chimney with a candle: frost etch first, frosted film refused for heat, and fine with an LED', () => {
-    const said: Said = { base: 'glass-soda-lime', surface: { shape: 'cylinder' }, use: { place: 'sheltered', heat: 'candle' }, design: { look: 'frosted' } };
+    const said: Said = {
+      base: 'glass-soda-lime',
+      surface: { shape: 'cylinder' },
+      use: { place: 'sheltered', heat: 'candle' },
+      design: { look: 'frosted' },
+    };
     const result = match(said);
     expect(best(result)?.methodId).toBe('frost-etch');
     expect(products(result)).toContain('film-permanent');
-    expect(refusal(result, 'decal', 'film-frosted')?.blockers.map(({ ruleId }) => ruleId)).toEqual(expect.arrayContaining(['service-heat']));
+    expect(refusal(result, 'decal', 'film-frosted')?.blockers.map(({ ruleId }) => ruleId)).toEqual(
+      expect.arrayContaining(['service-heat']),
+    );
     expect(refusal(result, 'decal', 'film-frosted')?.mend?.label).toBe('Use an LED lamp');
     expect(stands(match({ ...said, use: { ...said.use, heat: 'led' } }), 'decal', 'film-frosted')).toBe(true);
   });
 
   test('anodised bottle to bare metal: nothing for the gel to lift, and no change of the bench mends it', () => {
-    const refused = refusal(match({ base: 'aluminium', surface: finish('anodised'), design: { look: 'bareMetal' } }), 'strip-etch');
+    const refused = refusal(
+      match({ base: 'aluminium', surface: finish('anodised'), design: { look: 'bareMetal' } }),
+      'strip-etch',
+    );
     expect(refused?.blockers.map(({ ruleId }) => ruleId)).toContain('gel-wants-coating');
     expect(refused?.mend).toBeNull();
   });
 
   test('varnished maple to burn: sand to raw wood, then it ranks', () => {
-    const refused = refusal(match({ base: 'hardwood', surface: finish('varnish-water'), design: { look: 'burnt' } }), 'burn');
+    const refused = refusal(
+      match({ base: 'hardwood', surface: finish('varnish-water'), design: { look: 'burnt' } }),
+      'burn',
+    );
     expect(refused?.mend?.label).toBe('Sand to raw wood first');
     const mended = matchLayers(refused!.mend!.brief, all);
     expect(best(mended)?.methodId).toBe('burn');
@@ -55,8 +92,14 @@ describe('what an experienced maker would answer', () => {
     expect(products(result)).toContain('film-removable');
     expect(refusal(result, 'iron-on')?.mend?.label).toBe('Enlarge the design ×1.1');
     expect(stands(matchLayers(refusal(result, 'iron-on')!.mend!.brief, all), 'iron-on', 'iron-on-standard')).toBe(true);
-    const throughSheet = judgeStack(swapProduct(best(result)!.stack, 'mask', product('sheet-stencil')), briefOf({ base: 'cotton', design: { minStrokeMm: 1.1 } }), all);
-    expect(throughSheet.findings.find(({ ruleId, verdict }) => ruleId === 'stroke-for-film' && verdict === 'blocks')).toBeDefined();
+    const throughSheet = judgeStack(
+      swapProduct(best(result)!.stack, 'mask', product('sheet-stencil')),
+      briefOf({ base: 'cotton', design: { minStrokeMm: 1.1 } }),
+      all,
+    );
+    expect(
+      throughSheet.findings.find(({ ruleId, verdict }) => ruleId === 'stroke-for-film' && verdict === 'blocks'),
+    ).toBeDefined();
   });
 
   test('black pennant: dye refused as dark, iron-on at low heat offered', () => {
@@ -68,36 +111,77 @@ describe('what an experienced maker would answer', () => {
   test('coir without air: stippled latex; the spray is refused for the workshop and mended by working outdoors', () => {
     const result = match({ base: 'coir', use: { place: 'sheltered', wear: 'feet' }, workshop: { air: 'room' } });
     expect(best(result)).toMatchObject({ methodId: 'pile-stipple', keyId: 'exterior-latex' });
-    expect(refusal(result, 'pile-spray')).toMatchObject({ blockers: [{ ruleId: 'air-for-fumes', isSafety: true }], mend: { label: 'Work outdoors' } });
+    expect(refusal(result, 'pile-spray')).toMatchObject({
+      blockers: [{ ruleId: 'air-for-fumes', isSafety: true }],
+      mend: { label: 'Work outdoors' },
+    });
   });
 
   test('film on a chalk-painted frame of today: wait; then it is sanded and sealed below the film', () => {
     const refused = refusal(match({ base: 'hardwood', surface: finish('chalk-paint', 0) }), 'decal');
     expect(refused?.mend?.kind).toBe('wait');
     const mended = [...matchLayers(refused!.mend!.brief, all).ranked].find(({ methodId }) => methodId === 'decal')!;
-    const laid = mended.stack.operations.flatMap((operation) => (operation.op === 'apply' ? [operation.productId] : []));
+    const laid = mended.stack.operations.flatMap((operation) =>
+      operation.op === 'apply' ? [operation.productId] : [],
+    );
     expect(laid).toContain('sand-smooth');
-    expect(laid.slice(0, laid.findIndex((id) => id.startsWith('film-'))).some((id) => product(id).flags.includes('sealsPores'))).toBe(true);
+    expect(
+      laid
+        .slice(
+          0,
+          laid.findIndex((id) => id.startsWith('film-')),
+        )
+        .some((id) => product(id).flags.includes('sealsPores')),
+    ).toBe(true);
   });
 
   test('a cork board told only by its properties gets an answer or an honest "not known"', () => {
-    const own = { name: 'cork board', pattern: 'fibre' as const, properties: { porosity: 'open' as const, energy: 'unknown' as const, texture: 'fine' as const, friable: 'no' as const, flex: 'rigid' as const, heatLimitC: null, fluorideEtch: 'no' as const, gelStrip: 'nothing' as const, burn: 'unknown' as const, solvents: 'unknown' as const, traits: [], water: 'unknown' as const } };
+    const own = {
+      name: 'cork board',
+      pattern: 'fibre' as const,
+      properties: {
+        porosity: 'open' as const,
+        energy: 'unknown' as const,
+        texture: 'fine' as const,
+        friable: 'no' as const,
+        flex: 'rigid' as const,
+        heatLimitC: null,
+        fluorideEtch: 'no' as const,
+        gelStrip: 'nothing' as const,
+        burn: 'unknown' as const,
+        solvents: 'unknown' as const,
+        traits: [],
+        water: 'unknown' as const,
+      },
+    };
     const result = match({ base: 'own', surface: { own } });
     expect(result.problems).toEqual([]);
     expect(result.ranked).toEqual([]);
     expect(result.unknown.length).toBeGreaterThan(0);
-    for (const { findings } of result.unknown) expect(findings.filter(({ verdict }) => verdict === 'unknown').every(({ instead }) => instead.length > 20)).toBe(true);
-    const told = match({ base: 'own', surface: { own: { ...own, properties: { ...own.properties, energy: 'mid', solvents: 'stands' } } } });
+    for (const { findings } of result.unknown)
+      expect(findings.filter(({ verdict }) => verdict === 'unknown').every(({ instead }) => instead.length > 20)).toBe(
+        true,
+      );
+    const told = match({
+      base: 'own',
+      surface: { own: { ...own, properties: { ...own.properties, energy: 'mid', solvents: 'stands' } } },
+    });
     expect(told.ranked.length).toBeGreaterThan(0);
   });
 
   test('safety gear gets nothing at all, and no way out', () => {
     const result = match({ base: 'abs', use: { item: 'safetyGear' } });
     expect([...result.ranked, ...result.folded, ...result.unknown]).toEqual([]);
-    expect(result.refused.every(({ blockers, mend }) => blockers.some(({ ruleId, isSafety }) => ruleId === 'never-on-these' && isSafety) && mend === null)).toBe(true);
+    expect(
+      result.refused.every(
+        ({ blockers, mend }) =>
+          blockers.some(({ ruleId, isSafety }) => ruleId === 'never-on-these' && isSafety) && mend === null,
+      ),
+    ).toBe(true);
   });
 
-  test('an unknown material is a problem, not an answer', () => expect(match({ base: 'moonrock' }).problems[0]).toMatchObject({ code: 'unknown-base' }));
+  test('an unknown material is a problem, not an answer', () =>
+    expect(match({ base: 'moonrock' }).problems[0]).toMatchObject({ code: 'unknown-base' }));
 });
 
 const BRIEFS: readonly Said[] = [
@@ -116,13 +200,18 @@ describe.each(BRIEFS)('laws of the answer: $base', (said) => {
 
   test('at most seven, none refused, none unknown among them, and the same again for the same brief', () => {
     expect(result.ranked.length).toBeLessThanOrEqual(7);
-    for (const { findings } of result.ranked) expect(findings.filter(({ verdict }) => verdict === 'blocks' || verdict === 'unknown')).toEqual([]);
+    for (const { findings } of result.ranked)
+      expect(findings.filter(({ verdict }) => verdict === 'blocks' || verdict === 'unknown')).toEqual([]);
     expect(matchLayers(brief, all)).toEqual(result);
   });
 
   test('judging a candidate again gives the verdicts that it was found with', () => {
     for (const candidate of result.ranked)
-      expect(judgeStack(candidate.stack, brief, all).findings.map(({ ruleId, verdict }) => `${ruleId} ${verdict}`).sort()).toEqual(candidate.findings.map(({ ruleId, verdict }) => `${ruleId} ${verdict}`).sort());
+      expect(
+        judgeStack(candidate.stack, brief, all)
+          .findings.map(({ ruleId, verdict }) => `${ruleId} ${verdict}`)
+          .sort(),
+      ).toEqual(candidate.findings.map(({ ruleId, verdict }) => `${ruleId} ${verdict}`).sort());
   });
 
   test('every way out works when it is taken, and no smaller single change does', () => {
@@ -130,7 +219,11 @@ describe.each(BRIEFS)('laws of the answer: $base', (said) => {
     if (!read.ok) throw new Error('brief');
     const rankedIn = (changed: Brief, methodId: string, keyId: string | null) => {
       const again = matchLayers(changed, all, { withoutMends: true });
-      return !again.refused.some((refused) => refused.methodId === methodId && (keyId === null ? refused.keyId === null : refused.keyId === keyId || refused.keyId === null));
+      return !again.refused.some(
+        (refused) =>
+          refused.methodId === methodId &&
+          (keyId === null ? refused.keyId === null : refused.keyId === keyId || refused.keyId === null),
+      );
     };
     for (const { methodId, keyId, mend } of result.refused.filter(({ mend }) => mend !== null)) {
       expect([methodId, keyId, rankedIn(mend!.brief, methodId, keyId)]).toEqual([methodId, keyId, true]);
@@ -153,7 +246,9 @@ describe('a stack edited by hand', () => {
   test('keeps the ids of its operations when a product is swapped, and is judged again', () => {
     const swapped = swapProduct(stack, 'medium', product('craft-acrylic'));
     expect(swapped.operations.map(({ id }) => id)).toEqual(stack.operations.map(({ id }) => id));
-    expect(judgeStack(swapped, brief, all).findings).toContainEqual(expect.objectContaining({ ruleId: 'life-wanted', verdict: 'blocks', operationId: 'medium' }));
+    expect(judgeStack(swapped, brief, all).findings).toContainEqual(
+      expect.objectContaining({ ruleId: 'life-wanted', verdict: 'blocks', operationId: 'medium' }),
+    );
   });
 
   test('takes what hangs on a mask out with it', () => {
@@ -162,7 +257,7 @@ describe('a stack edited by hand', () => {
     expect(bare.operations.some(({ id }) => id === 'edge-seal')).toBe(false);
   });
 
-  test('offers the layers that it lacks and lays one in its method\'s place', () => {
+  test("offers the layers that it lacks and lays one in its method's place", () => {
     const slot = missingLayers(stack, all).find(({ role }) => role === 'finish' || role === 'groundSeal')!;
     const [seal] = swapsFor({ ...stack, operations: [...stack.operations] }, slot.id, all);
     const added = addLayer(stack, slot, seal!, all);
@@ -172,13 +267,21 @@ describe('a stack edited by hand', () => {
     expect(added.operations).toHaveLength(stack.operations.length + 1);
   });
 
-  test('has between 1 and 20 coats', () => expect(setCoats(stack, 'medium', 99).operations.find(({ id }) => id === 'medium')).toMatchObject({ coats: 20 }));
+  test('has between 1 and 20 coats', () =>
+    expect(setCoats(stack, 'medium', 99).operations.find(({ id }) => id === 'medium')).toMatchObject({ coats: 20 }));
 
-  test('with an unknown product is a problem', () => expect(judgeStack({ ...stack, methodId: 'alchemy' }, brief, all).problems[0]).toMatchObject({ code: 'unknown-product' }));
+  test('with an unknown product is a problem', () =>
+    expect(judgeStack({ ...stack, methodId: 'alchemy' }, brief, all).problems[0]).toMatchObject({
+      code: 'unknown-product',
+    }));
 });
 
 test('every rule says what it looks after and reads no material by its name', () => {
-  const names = new Set([...all.bases, ...all.finishes, ...all.products].map(({ id }) => id).filter((id) => id.includes('-') || id.length > 3));
+  const names = new Set(
+    [...all.bases, ...all.finishes, ...all.products]
+      .map(({ id }) => id)
+      .filter((id) => id.includes('-') || id.length > 3),
+  );
   for (const rule of RULES) {
     expect(rule.about).toMatch(/\.$/);
     const literals = [...rule.test.toString().matchAll(/['"]([a-z-]+)['"]/g)].map(([, literal = '']) => literal);

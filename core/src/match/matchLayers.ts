@@ -75,7 +75,12 @@ const filled = (method: Method, key: string, mask: string, film: string): string
 
 /** Fills the clause of a method: {key}, {mask} and {film} by the names of its products. */
 const clauseOf = (found: Found, catalogue: Catalogue): string =>
-  filled(found.method, found.key.name, productIn(found, 'mask', catalogue)?.name ?? 'stencil', productIn(found, 'film', catalogue)?.name ?? 'film');
+  filled(
+    found.method,
+    found.key.name,
+    productIn(found, 'mask', catalogue)?.name ?? 'stencil',
+    productIn(found, 'film', catalogue)?.name ?? 'film',
+  );
 
 interface Scored {
   readonly found: Found;
@@ -86,12 +91,17 @@ interface Scored {
 
 const scored = (found: Found, situation: Situation, dryMinutes: ReturnType<typeof dryingMemo>): Scored => {
   const strengths = strengthsOf(found, situation, dryMinutes);
-  return { found, strengths, values: PRIORITIES.map((priority) => utility(strengths, found.findings, situation, priority)) };
+  return {
+    found,
+    strengths,
+    values: PRIORITIES.map((priority) => utility(strengths, found.findings, situation, priority)),
+  };
 };
 
 const valueFor = ({ values }: Scored, priority: Priority): number => values[PRIORITIES.indexOf(priority)]!;
 
-const fingerprint = (found: Found): string => `${found.method.id}:${found.operations.flatMap((operation) => (operation.op === 'apply' && operation.role !== 'prep' ? [operation.productId] : [])).join('+')}`;
+const fingerprint = (found: Found): string =>
+  `${found.method.id}:${found.operations.flatMap((operation) => (operation.op === 'apply' && operation.role !== 'prep' ? [operation.productId] : [])).join('+')}`;
 
 const candidateOf = ({ found, strengths }: Scored, bestAt: readonly Priority[], catalogue: Catalogue): Candidate => {
   const clause = clauseOf(found, catalogue);
@@ -124,14 +134,17 @@ class Bests {
     });
   }
   all(): Scored[] {
-    const entries = [...this.best.values()].flatMap((methods) => [...methods.values()].flat()).filter((entry) => entry !== undefined);
+    const entries = [...this.best.values()]
+      .flatMap((methods) => [...methods.values()].flat())
+      .filter((entry) => entry !== undefined);
     return [...new Map(entries.map((entry) => [fingerprint(entry.found), entry])).values()];
   }
 }
 
 const isUnknown = ({ findings }: Found): boolean => findings.some(({ verdict }) => verdict === 'unknown');
 
-const byPriority = (priority: Priority) => (left: Scored, right: Scored) => valueFor(right, priority) - valueFor(left, priority) || (fingerprint(left.found) < fingerprint(right.found) ? -1 : 1);
+const byPriority = (priority: Priority) => (left: Scored, right: Scored) =>
+  valueFor(right, priority) - valueFor(left, priority) || (fingerprint(left.found) < fingerprint(right.found) ? -1 : 1);
 
 /** At most seven: the best overall for what matters most, the best of each method, the best at each strength. */
 const selected = (all: readonly Scored[], priority: Priority): { ranked: Scored[]; folded: Scored[] } => {
@@ -142,7 +155,10 @@ const selected = (all: readonly Scored[], priority: Priority): { ranked: Scored[
     if (best && chosen.size < MOST_RANKED) chosen.add(best);
   }
   // then the best of every method, then of every key product
-  for (const group of [({ found }: Scored) => found.method.id, ({ found }: Scored) => `${found.method.id}/${found.key.id}`]) {
+  for (const group of [
+    ({ found }: Scored) => found.method.id,
+    ({ found }: Scored) => `${found.method.id}/${found.key.id}`,
+  ]) {
     const seen = new Set([...chosen].map(group));
     for (const entry of ordered) {
       if (chosen.size >= MOST_RANKED) break;
@@ -151,21 +167,40 @@ const selected = (all: readonly Scored[], priority: Priority): { ranked: Scored[
       chosen.add(entry);
     }
   }
-  return { ranked: [...chosen].sort(byPriority(priority)), folded: ordered.filter((entry) => !chosen.has(entry)).slice(0, MOST_FOLDED) };
+  return {
+    ranked: [...chosen].sort(byPriority(priority)),
+    folded: ordered.filter((entry) => !chosen.has(entry)).slice(0, MOST_FOLDED),
+  };
 };
 
 /** A stack of a method that collects as few refusals as can be found, to say what stands in its way. */
-const leastRefused = (situation: Situation, method: Method, keyId: string | undefined, book: RuleBook, count: SearchCount): Found | null => {
+const leastRefused = (
+  situation: Situation,
+  method: Method,
+  keyId: string | undefined,
+  book: RuleBook,
+  count: SearchCount,
+): Found | null => {
   let least: Found | null = null;
   const consider = (found: Found): boolean => {
     if (!least || found.blocks < least.blocks) least = found;
     return false;
   };
-  searchMethod(situation, method, book, { allowedBlocks: Infinity, width: REFUSED_WIDTH, ...(keyId === undefined ? {} : { keyId }), onFound: consider }, count);
+  searchMethod(
+    situation,
+    method,
+    book,
+    { allowedBlocks: Infinity, width: REFUSED_WIDTH, ...(keyId === undefined ? {} : { keyId }), onFound: consider },
+    count,
+  );
   return least;
 };
 
-const keyProducts = (method: Method, catalogue: Catalogue): readonly Product[] => productsFor(method.slots.find(({ key }) => key)!, catalogue.products);
+const keyProducts = (method: Method, catalogue: Catalogue): readonly Product[] =>
+  productsFor(
+    method.slots.find(({ key }) => key)!,
+    catalogue.products,
+  );
 
 /**
  * Searches the stacks of every method for one part and judges them by the rules.
@@ -180,7 +215,15 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
   const book = preferences.rules ? ruleBook(preferences.rules) : STANDARD_BOOK;
   const priority = preferences.priority ?? brief.part.priority;
   const read = situationOf(brief, catalogue, schools);
-  if (!read.ok) return { ranked: [], folded: [], refused: [], unknown: [], considered: { operations: 0, stacks: 0 }, problems: read.problems };
+  if (!read.ok)
+    return {
+      ranked: [],
+      folded: [],
+      refused: [],
+      unknown: [],
+      considered: { operations: 0, stacks: 0 },
+      problems: read.problems,
+    };
   const { situation } = read;
   const count: SearchCount = { judged: 0, complete: 0 };
   const dryMinutes = dryingMemo(situation);
@@ -188,36 +231,55 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
   const open = new Bests();
   const standing = new Set<string>();
   for (const method of catalogue.methods)
-    searchMethod(situation, method, book, {
-      allowedBlocks: 0,
-      onFound: (found) => {
-        standing.add(`${method.id}/${found.key.id}`);
-        const entry = scored(found, situation, dryMinutes);
-        if (isUnknown(found)) open.add(entry);
-        else known.add(entry);
-        return false;
+    searchMethod(
+      situation,
+      method,
+      book,
+      {
+        allowedBlocks: 0,
+        onFound: (found) => {
+          standing.add(`${method.id}/${found.key.id}`);
+          const entry = scored(found, situation, dryMinutes);
+          if (isUnknown(found)) open.add(entry);
+          else known.add(entry);
+          return false;
+        },
       },
-    }, count);
+      count,
+    );
 
   const all = known.all();
   const { ranked, folded } = selected(all, priority);
-  const bestAt = (entry: Scored) => SINGLE_PRIORITIES.filter((strength) => all.every((other) => valueFor(other, strength) <= valueFor(entry, strength)));
+  const bestAt = (entry: Scored) =>
+    SINGLE_PRIORITIES.filter((strength) =>
+      all.every((other) => valueFor(other, strength) <= valueFor(entry, strength)),
+    );
   const knownMethods = new Set(all.map(({ found }) => found.method.id));
   const refused: Refusal[] = [];
   const refuse = (method: Method, keyId: string | undefined, title: string) => {
     const least = leastRefused(situation, method, keyId, book, count);
     if (!least) return;
     const blockers = least.findings.filter(({ verdict }) => verdict === 'blocks');
-    const mend = preferences.withoutMends ? null : findMend(situation, { method, ...(keyId === undefined ? {} : { keyId }) }, least.blocks, schools, book);
+    const mend = preferences.withoutMends
+      ? null
+      : findMend(situation, { method, ...(keyId === undefined ? {} : { keyId }) }, least.blocks, schools, book);
     refused.push({ methodId: method.id, keyId: keyId ?? null, title, blockers, mend });
   };
   for (const method of catalogue.methods) {
     const keys = keyProducts(method, catalogue);
     if (!keys.some(({ id }) => standing.has(`${method.id}/${id}`))) refuse(method, undefined, method.name);
-    else for (const key of keys) if (!standing.has(`${method.id}/${key.id}`)) refuse(method, key.id, capitalised(filled(method, key.name, 'stencil', 'film')));
+    else
+      for (const key of keys)
+        if (!standing.has(`${method.id}/${key.id}`))
+          refuse(method, key.id, capitalised(filled(method, key.name, 'stencil', 'film')));
   }
-  const openOnly = open.all().filter(({ found }) => !knownMethods.has(found.method.id)).sort(byPriority(priority));
-  const firstOfMethod = openOnly.filter(({ found }, index) => openOnly.findIndex((other) => other.found.method === found.method) === index);
+  const openOnly = open
+    .all()
+    .filter(({ found }) => !knownMethods.has(found.method.id))
+    .sort(byPriority(priority));
+  const firstOfMethod = openOnly.filter(
+    ({ found }, index) => openOnly.findIndex((other) => other.found.method === found.method) === index,
+  );
   return {
     ranked: ranked.map((entry) => candidateOf(entry, bestAt(entry), catalogue)),
     folded: folded.map((entry) => candidateOf(entry, [], catalogue)),
@@ -233,22 +295,50 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
  *
  * @returns every finding in the order of the operations; blocks first read as refusals. Problems where ids are unknown
  */
-export const judgeStack = (stack: Stack, brief: Brief, catalogue: Catalogue, preferences: Preferences = {}): { findings: readonly Finding[]; problems: readonly Problem[] } => {
+export const judgeStack = (
+  stack: Stack,
+  brief: Brief,
+  catalogue: Catalogue,
+  preferences: Preferences = {},
+): { findings: readonly Finding[]; problems: readonly Problem[] } => {
   const read = situationOf(brief, catalogue, { ...DEFAULT_SCHOOLS, ...preferences.schools });
   if (!read.ok) return { findings: [], problems: read.problems };
   const method = catalogue.methodById.get(stack.methodId);
-  const missing = stack.operations.flatMap((operation) => (operation.op === 'apply' && !catalogue.productById.has(operation.productId) ? [operation.productId] : []));
+  const missing = stack.operations.flatMap((operation) =>
+    operation.op === 'apply' && !catalogue.productById.has(operation.productId) ? [operation.productId] : [],
+  );
   if (!method || missing.length)
-    return { findings: [], problems: [{ code: 'unknown-product', given: `The stack names ${method ? missing.join(', ') : `the method "${stack.methodId}"`}.`, allowed: 'methods and products of the catalogue.', todo: 'Swap it for one from the list.' }] };
-  return { findings: new Judge(read.situation, method, preferences.rules ? ruleBook(preferences.rules) : STANDARD_BOOK).whole(stack), problems: [] };
+    return {
+      findings: [],
+      problems: [
+        {
+          code: 'unknown-product',
+          given: `The stack names ${method ? missing.join(', ') : `the method "${stack.methodId}"`}.`,
+          allowed: 'methods and products of the catalogue.',
+          todo: 'Swap it for one from the list.',
+        },
+      ],
+    };
+  return {
+    findings: new Judge(read.situation, method, preferences.rules ? ruleBook(preferences.rules) : STANDARD_BOOK).whole(
+      stack,
+    ),
+    problems: [],
+  };
 };
 
 /** The strengths of one stack, such as one edited by hand, in the same terms as the ranked ones; null where it names unknown things. */
 export const strengthsOfStack = (stack: Stack, brief: Brief, catalogue: Catalogue): Strengths | null => {
   const read = situationOf(brief, catalogue, DEFAULT_SCHOOLS);
   const method = catalogue.methodById.get(stack.methodId);
-  const key = catalogue.products.find(({ id }) => stack.operations.some((operation) => operation.op === 'apply' && operation.productId === id));
+  const key = catalogue.products.find(({ id }) =>
+    stack.operations.some((operation) => operation.op === 'apply' && operation.productId === id),
+  );
   if (!read.ok || !method || !key) return null;
   const findings = new Judge(read.situation, method, STANDARD_BOOK).whole(stack);
-  return strengthsOf({ method, key, operations: stack.operations, findings, blocks: 0 }, read.situation, dryingMemo(read.situation));
+  return strengthsOf(
+    { method, key, operations: stack.operations, findings, blocks: 0 },
+    read.situation,
+    dryingMemo(read.situation),
+  );
 };

@@ -27,7 +27,11 @@ const stands = (situation: Situation, { method, keyId }: Target, book: RuleBook,
     situation,
     method,
     book,
-    { allowedBlocks, ...(keyId === undefined ? {} : { keyId }), onFound: ({ findings }) => (found = allowedBlocks > 0 || !findings.some(({ verdict }) => verdict === 'unknown')) },
+    {
+      allowedBlocks,
+      ...(keyId === undefined ? {} : { keyId }),
+      onFound: ({ findings }) => (found = allowedBlocks > 0 || !findings.some(({ verdict }) => verdict === 'unknown')),
+    },
     { judged: 0, complete: 0 },
   );
   return found;
@@ -48,8 +52,13 @@ const smallestRung = (ladder: readonly Change[], works: (change: Change) => bool
 };
 
 const mendOf = (changes: readonly Change[], brief: Brief): Mend => ({
-  kind: changes.reduce<ChangeKind>((largest, { kind }) => (CHANGE_KINDS.indexOf(kind) > CHANGE_KINDS.indexOf(largest) ? kind : largest), 'setting'),
-  label: changes.map(({ label }, index) => (index ? `${label[0]!.toLowerCase()}${label.slice(1)}` : label)).join(' and '),
+  kind: changes.reduce<ChangeKind>(
+    (largest, { kind }) => (CHANGE_KINDS.indexOf(kind) > CHANGE_KINDS.indexOf(largest) ? kind : largest),
+    'setting',
+  ),
+  label: changes
+    .map(({ label }, index) => (index ? `${label[0]!.toLowerCase()}${label.slice(1)}` : label))
+    .join(' and '),
   changeIds: changes.map(({ id }) => id),
   brief,
 });
@@ -65,7 +74,13 @@ const PAIRED = new Set<ChangeKind>(['setting', 'wait', 'prep']);
  * @param leastBlocks how many refusals the method collects at the least as things stand
  * @returns null where nothing of the kind helps: then another method is the way out
  */
-export const findMend = (situation: Situation, target: Target, leastBlocks: number, schools: Schools, book: RuleBook): Mend | null => {
+export const findMend = (
+  situation: Situation,
+  target: Target,
+  leastBlocks: number,
+  schools: Schools,
+  book: RuleBook,
+): Mend | null => {
   const { brief, catalogue } = situation;
   const standsWith = (changed: Brief, allowedBlocks: number): boolean => {
     const read = situationOf(changed, catalogue, schools);
@@ -77,7 +92,9 @@ export const findMend = (situation: Situation, target: Target, leastBlocks: numb
     if (change) return mendOf([change], change.apply(brief));
   }
   if (leastBlocks < 2) return null;
-  const halves = ladders.filter((ladder) => PAIRED.has(ladder[0]!.kind) && standsWith(ladder.at(-1)!.apply(brief), leastBlocks - 1));
+  const halves = ladders.filter(
+    (ladder) => PAIRED.has(ladder[0]!.kind) && standsWith(ladder.at(-1)!.apply(brief), leastBlocks - 1),
+  );
   for (const [index, first] of halves.entries())
     for (const second of halves.slice(index + 1)) {
       const both = (left: Change, right: Change) => standsWith(right.apply(left.apply(brief)), 0);

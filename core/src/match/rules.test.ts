@@ -13,7 +13,22 @@ interface Row {
   readonly silentStack?: Stack;
 }
 
-const layer = (id: string, role: Extract<Operation, { op: 'apply' }>['role'], productId: string): Operation => ({ id, op: 'apply', role, productId, how: 'brush', coats: 1, extent: role === 'mask' ? 'masked' : role === 'medium' || role === 'film' ? 'opening' : role === 'edgeSeal' ? 'edge' : 'all' });
+const layer = (id: string, role: Extract<Operation, { op: 'apply' }>['role'], productId: string): Operation => ({
+  id,
+  op: 'apply',
+  role,
+  productId,
+  how: 'brush',
+  coats: 1,
+  extent:
+    role === 'mask'
+      ? 'masked'
+      : role === 'medium' || role === 'film'
+        ? 'opening'
+        : role === 'edgeSeal'
+          ? 'edge'
+          : 'all',
+});
 const dusted = layer('dust-off', 'prep', 'dust-off');
 const degreased = layer('degrease', 'prep', 'degrease-alcohol');
 const sanded = layer('sand-bare', 'prep', 'sand-bare');
@@ -30,94 +45,529 @@ const ROWS: readonly Row[] = [
   { rule: 'never-on-these', speaks: { ...glass, use: { item: 'safetyGear' } }, silent: glass },
   { rule: 'never-this-product', speaks: poweredTin, silent: { base: 'hardwood', design: { look: 'burnt' } } },
   { rule: 'lye-burns', speaks: poweredTin, silent: glass },
-  { rule: 'inside-candle-vessel', speaks: { ...glass, surface: { shape: 'cylinder' }, use: { heat: 'led', item: 'candleVessel' }, design: { zone: 'inside' } }, silent: { ...glass, use: { item: 'candleVessel' } } },
-  { rule: 'food-zone', speaks: { base: 'ceramic-glazed', use: { food: 'lip' }, design: { zone: 'rim' } }, silent: { base: 'ceramic-glazed' } },
-  { rule: 'burn-and-food', speaks: { ...bareWood, use: { food: 'food' }, design: { look: 'burnt' } }, silent: { ...bareWood, design: { look: 'burnt' } } },
-  { rule: 'stripped-food-zone', speaks: { ...glass, use: { food: 'lip' }, design: { zone: 'rim', look: 'frosted' } }, silent: { ...glass, design: { look: 'frosted' } } },
+  {
+    rule: 'inside-candle-vessel',
+    speaks: {
+      ...glass,
+      surface: { shape: 'cylinder' },
+      use: { heat: 'led', item: 'candleVessel' },
+      design: { zone: 'inside' },
+    },
+    silent: { ...glass, use: { item: 'candleVessel' } },
+  },
+  {
+    rule: 'food-zone',
+    speaks: { base: 'ceramic-glazed', use: { food: 'lip' }, design: { zone: 'rim' } },
+    silent: { base: 'ceramic-glazed' },
+  },
+  {
+    rule: 'burn-and-food',
+    speaks: { ...bareWood, use: { food: 'food' }, design: { look: 'burnt' } },
+    silent: { ...bareWood, design: { look: 'burnt' } },
+  },
+  {
+    rule: 'stripped-food-zone',
+    speaks: { ...glass, use: { food: 'lip' }, design: { zone: 'rim', look: 'frosted' } },
+    silent: { ...glass, design: { look: 'frosted' } },
+  },
   { rule: 'children-mouth', speaks: { ...bareWood, use: { item: 'toy' } }, silent: bareWood },
-  { rule: 'lead-below', speaks: { base: 'glaze-old', use: { food: 'food' } }, silent: { base: 'ceramic-glazed', use: { food: 'food' } } },
+  {
+    rule: 'lead-below',
+    speaks: { base: 'glaze-old', use: { food: 'food' } },
+    silent: { base: 'ceramic-glazed', use: { food: 'food' } },
+  },
   { rule: 'pvc-heat', speaks: { ...glass, use: { heat: 'candle' } }, silent: { ...glass, use: { heat: 'led' } } },
-  { rule: 'vacuum-vessel', speaks: { base: 'steel-stainless', surface: finish('powder-coat'), use: { item: 'vacuumVessel', water: 'dishwasher' }, design: { look: 'bareMetal' } }, silent: { base: 'steel-stainless', use: { item: 'vacuumVessel', water: 'handWash' } } },
+  {
+    rule: 'vacuum-vessel',
+    speaks: {
+      base: 'steel-stainless',
+      surface: finish('powder-coat'),
+      use: { item: 'vacuumVessel', water: 'dishwasher' },
+      design: { look: 'bareMetal' },
+    },
+    silent: { base: 'steel-stainless', use: { item: 'vacuumVessel', water: 'handWash' } },
+  },
 
   { rule: 'film-wants-energy', speaks: { base: 'pp', workshop: { air: 'room' } }, silent: glass },
   { rule: 'coat-wants-energy', speaks: { base: 'pe', workshop: { air: 'room' } }, silent: glass },
   { rule: 'film-wants-smooth', speaks: { base: 'steel-mild', surface: finish('powder-coat') }, silent: glass },
-  { rule: 'film-wants-sealed', speaks: { base: 'mdf' }, silent: glass, stack: stackOf('decal', dusted, layer('film', 'film', 'film-permanent')), silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-permanent')) },
-  { rule: 'nothing-on-friable', speaks: { base: 'hardwood', surface: finish('chalk-paint') }, silent: { base: 'hardwood', surface: finish('acrylic-paint') }, stack: stackOf('decal', dusted, layer('film', 'film', 'film-removable')), silentStack: stackOf('decal', dusted, layer('film', 'film', 'film-removable')) },
-  { rule: 'coat-wants-key', speaks: { base: 'hardwood', surface: finish('varnish-oil') }, silent: bareWood, stack: stackOf('paint-stencil', degreased, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'craft-acrylic'), off()), silentStack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'craft-acrylic'), off()) },
-  { rule: 'film-follows-shape', speaks: { base: 'pmma', surface: { shape: 'compound' } }, silent: { base: 'pmma', surface: { shape: 'flat' } } },
+  {
+    rule: 'film-wants-sealed',
+    speaks: { base: 'mdf' },
+    silent: glass,
+    stack: stackOf('decal', dusted, layer('film', 'film', 'film-permanent')),
+    silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-permanent')),
+  },
+  {
+    rule: 'nothing-on-friable',
+    speaks: { base: 'hardwood', surface: finish('chalk-paint') },
+    silent: { base: 'hardwood', surface: finish('acrylic-paint') },
+    stack: stackOf('decal', dusted, layer('film', 'film', 'film-removable')),
+    silentStack: stackOf('decal', dusted, layer('film', 'film', 'film-removable')),
+  },
+  {
+    rule: 'coat-wants-key',
+    speaks: { base: 'hardwood', surface: finish('varnish-oil') },
+    silent: bareWood,
+    stack: stackOf(
+      'paint-stencil',
+      degreased,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'craft-acrylic'),
+      off(),
+    ),
+    silentStack: stackOf(
+      'paint-stencil',
+      sanded,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'craft-acrylic'),
+      off(),
+    ),
+  },
+  {
+    rule: 'film-follows-shape',
+    speaks: { base: 'pmma', surface: { shape: 'compound' } },
+    silent: { base: 'pmma', surface: { shape: 'flat' } },
+  },
   { rule: 'plasticiser-softens', speaks: { base: 'pvc-soft' }, silent: { base: 'abs' } },
   { rule: 'sheet-outgasses', speaks: { base: 'polycarbonate' }, silent: glass },
   { rule: 'brittle-on-bending', speaks: { base: 'leather' }, silent: bareWood },
-  { rule: 'method-suits-surface', speaks: bareWood, silent: { base: 'hardwood', design: { look: 'burnt' } }, silentStack: stackOf('burn', sanded, layer('mask', 'mask', 'film-permanent'), layer('medium', 'medium', 'burn-paste'), off('dry')) },
-  { rule: 'product-suits-surface', speaks: bareWood, silent: bareWood, silentStack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'craft-acrylic'), off()) },
+  {
+    rule: 'method-suits-surface',
+    speaks: bareWood,
+    silent: { base: 'hardwood', design: { look: 'burnt' } },
+    silentStack: stackOf(
+      'burn',
+      sanded,
+      layer('mask', 'mask', 'film-permanent'),
+      layer('medium', 'medium', 'burn-paste'),
+      off('dry'),
+    ),
+  },
+  {
+    rule: 'product-suits-surface',
+    speaks: bareWood,
+    silent: bareWood,
+    silentStack: stackOf(
+      'paint-stencil',
+      sanded,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'craft-acrylic'),
+      off(),
+    ),
+  },
 
-  { rule: 'solvent-over-waterborne', speaks: { base: 'hardwood', surface: finish('acrylic-paint'), use: outdoors }, silent: { base: 'steel-mild', surface: finish('powder-coat') }, stack: stackOf('paint-stencil', degreased, layer('mask', 'mask', 'film-permanent'), layer('medium', 'medium', 'aerosol-enamel'), off()), silentStack: stackOf('paint-stencil', degreased, layer('scuff', 'prep', 'scuff'), layer('mask', 'mask', 'film-permanent'), layer('medium', 'medium', 'aerosol-enamel'), off()) },
-  { rule: 'solvent-on-plastic', speaks: { base: 'foam-ps' }, silent: glass, stack: stackOf('paint-stencil', degreased, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'aerosol-enamel'), off()), silentStack: stackOf('paint-stencil', degreased, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'aerosol-enamel'), off()) },
+  {
+    rule: 'solvent-over-waterborne',
+    speaks: { base: 'hardwood', surface: finish('acrylic-paint'), use: outdoors },
+    silent: { base: 'steel-mild', surface: finish('powder-coat') },
+    stack: stackOf(
+      'paint-stencil',
+      degreased,
+      layer('mask', 'mask', 'film-permanent'),
+      layer('medium', 'medium', 'aerosol-enamel'),
+      off(),
+    ),
+    silentStack: stackOf(
+      'paint-stencil',
+      degreased,
+      layer('scuff', 'prep', 'scuff'),
+      layer('mask', 'mask', 'film-permanent'),
+      layer('medium', 'medium', 'aerosol-enamel'),
+      off(),
+    ),
+  },
+  {
+    rule: 'solvent-on-plastic',
+    speaks: { base: 'foam-ps' },
+    silent: glass,
+    stack: stackOf(
+      'paint-stencil',
+      degreased,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'aerosol-enamel'),
+      off(),
+    ),
+    silentStack: stackOf(
+      'paint-stencil',
+      degreased,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'aerosol-enamel'),
+      off(),
+    ),
+  },
   { rule: 'nothing-on-soil', speaks: { base: 'hardwood', surface: { condition: ['wax'] } }, silent: bareWood },
-  { rule: 'oil-on-zinc', speaks: { base: 'steel-galvanised', use: outdoors }, silent: { base: 'steel-stainless' }, stack: stackOf('paint-stencil', degreased, layer('scuff', 'prep', 'scuff'), layer('mask', 'mask', 'film-permanent'), layer('medium', 'medium', 'aerosol-enamel'), off()), silentStack: stackOf('paint-stencil', degreased, layer('scuff', 'prep', 'scuff'), layer('mask', 'mask', 'film-permanent'), layer('medium', 'medium', 'aerosol-enamel'), off()) },
-  { rule: 'metal-wants-primer', speaks: { base: 'aluminium', workshop: { air: 'ventilated' } }, silent: { base: 'aluminium', surface: finish('powder-coat') } },
-  { rule: 'caustic-on-light-metal', speaks: { base: 'aluminium', surface: finish('powder-coat'), design: { look: 'bareMetal' } }, silent: poweredTin },
-  { rule: 'acid-on-limestone', speaks: { base: 'marble', design: { look: 'frosted' } }, silent: { base: 'slate', design: { look: 'frosted' } } },
-  { rule: 'etch-wants-soda-lime', speaks: { base: 'glass-borosilicate' }, silent: glass, silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-frosted')) },
-  { rule: 'gel-wants-coating', speaks: { base: 'aluminium', surface: finish('anodised'), design: { look: 'bareMetal' } }, silent: glass, silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-frosted')) },
-  { rule: 'burn-wants-raw-wood', speaks: { base: 'hardwood', surface: finish('varnish-water'), design: { look: 'burnt' } }, silent: { base: 'hardwood', design: { look: 'burnt' } } },
-  { rule: 'burn-smoke', speaks: { base: 'plywood', design: { look: 'burnt' } }, silent: { base: 'hardwood', design: { look: 'burnt' } } },
-  { rule: 'dye-wants-polyester', speaks: { base: 'polycotton', surface: { tone: 'light' } }, silent: { base: 'polyester', surface: { tone: 'light' } } },
-  { rule: 'dye-wants-light', speaks: { base: 'polyester', surface: { tone: 'dark' } }, silent: { base: 'polyester', surface: { tone: 'light' } } },
+  {
+    rule: 'oil-on-zinc',
+    speaks: { base: 'steel-galvanised', use: outdoors },
+    silent: { base: 'steel-stainless' },
+    stack: stackOf(
+      'paint-stencil',
+      degreased,
+      layer('scuff', 'prep', 'scuff'),
+      layer('mask', 'mask', 'film-permanent'),
+      layer('medium', 'medium', 'aerosol-enamel'),
+      off(),
+    ),
+    silentStack: stackOf(
+      'paint-stencil',
+      degreased,
+      layer('scuff', 'prep', 'scuff'),
+      layer('mask', 'mask', 'film-permanent'),
+      layer('medium', 'medium', 'aerosol-enamel'),
+      off(),
+    ),
+  },
+  {
+    rule: 'metal-wants-primer',
+    speaks: { base: 'aluminium', workshop: { air: 'ventilated' } },
+    silent: { base: 'aluminium', surface: finish('powder-coat') },
+  },
+  {
+    rule: 'caustic-on-light-metal',
+    speaks: { base: 'aluminium', surface: finish('powder-coat'), design: { look: 'bareMetal' } },
+    silent: poweredTin,
+  },
+  {
+    rule: 'acid-on-limestone',
+    speaks: { base: 'marble', design: { look: 'frosted' } },
+    silent: { base: 'slate', design: { look: 'frosted' } },
+  },
+  {
+    rule: 'etch-wants-soda-lime',
+    speaks: { base: 'glass-borosilicate' },
+    silent: glass,
+    silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-frosted')),
+  },
+  {
+    rule: 'gel-wants-coating',
+    speaks: { base: 'aluminium', surface: finish('anodised'), design: { look: 'bareMetal' } },
+    silent: glass,
+    silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-frosted')),
+  },
+  {
+    rule: 'burn-wants-raw-wood',
+    speaks: { base: 'hardwood', surface: finish('varnish-water'), design: { look: 'burnt' } },
+    silent: { base: 'hardwood', design: { look: 'burnt' } },
+  },
+  {
+    rule: 'burn-smoke',
+    speaks: { base: 'plywood', design: { look: 'burnt' } },
+    silent: { base: 'hardwood', design: { look: 'burnt' } },
+  },
+  {
+    rule: 'dye-wants-polyester',
+    speaks: { base: 'polycotton', surface: { tone: 'light' } },
+    silent: { base: 'polyester', surface: { tone: 'light' } },
+  },
+  {
+    rule: 'dye-wants-light',
+    speaks: { base: 'polyester', surface: { tone: 'dark' } },
+    silent: { base: 'polyester', surface: { tone: 'light' } },
+  },
   { rule: 'dye-migrates', speaks: { base: 'polyester' }, silent: { base: 'cotton' } },
-  { rule: 'stain-wants-bare', speaks: { base: 'hardwood', surface: finish('varnish-water') }, silent: { base: 'hardwood' }, silentStack: stackOf('gel-stain-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'gel-stain'), off()) },
+  {
+    rule: 'stain-wants-bare',
+    speaks: { base: 'hardwood', surface: finish('varnish-water') },
+    silent: { base: 'hardwood' },
+    silentStack: stackOf(
+      'gel-stain-stencil',
+      sanded,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'gel-stain'),
+      off(),
+    ),
+  },
   { rule: 'waterproofing-repels', speaks: { base: 'cloth-waterproof' }, silent: { base: 'cotton' } },
-  { rule: 'repelling-wall-paint', speaks: { base: 'plaster', surface: finish('wall-paint-scrubbable') }, silent: { base: 'plaster', surface: finish('wall-paint') } },
-  { rule: 'stains-through', speaks: { base: 'softwood', design: { tone: 'light' } }, silent: { base: 'softwood', design: { tone: 'dark' } } },
-  { rule: 'cream-near-silvering', speaks: { base: 'mirror', design: { look: 'frosted' } }, silent: { ...glass, design: { look: 'frosted' } } },
+  {
+    rule: 'repelling-wall-paint',
+    speaks: { base: 'plaster', surface: finish('wall-paint-scrubbable') },
+    silent: { base: 'plaster', surface: finish('wall-paint') },
+  },
+  {
+    rule: 'stains-through',
+    speaks: { base: 'softwood', design: { tone: 'light' } },
+    silent: { base: 'softwood', design: { tone: 'dark' } },
+  },
+  {
+    rule: 'cream-near-silvering',
+    speaks: { base: 'mirror', design: { look: 'frosted' } },
+    silent: { ...glass, design: { look: 'frosted' } },
+  },
   { rule: 'alkaline-ground', speaks: { base: 'concrete', use: outdoors }, silent: { base: 'slate', use: outdoors } },
 
-  { rule: 'clear-over-film', speaks: { base: 'plywood', use: outdoors, schools: { filmOrder: 'filmThenClear' } }, silent: { base: 'plywood', use: outdoors } },
+  {
+    rule: 'clear-over-film',
+    speaks: { base: 'plywood', use: outdoors, schools: { filmOrder: 'filmThenClear' } },
+    silent: { base: 'plywood', use: outdoors },
+  },
   { rule: 'nothing-on-wax', speaks: { base: 'hardwood', surface: finish('waxed') }, silent: bareWood },
-  { rule: 'cure-below', speaks: { base: 'hardwood', surface: finish('acrylic-paint', 0) }, silent: { base: 'hardwood', surface: finish('acrylic-paint', 40) } },
-  { rule: 'tape-against-ground', speaks: { base: 'hardwood', surface: finish('acrylic-paint') }, silent: glass, stack: stackOf('decal', dusted, layer('film', 'film', 'film-permanent'), layer('tape', 'transfer', 'tape-strong')), silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-permanent'), layer('tape', 'transfer', 'tape-regular')) },
-  { rule: 'clear-ambers', speaks: { base: 'plywood', use: outdoors, design: { tone: 'light' } }, silent: { base: 'plywood', use: outdoors, design: { tone: 'dark' } }, stack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'exterior-latex'), off(), layer('finish', 'finish', 'spar-urethane')) },
+  {
+    rule: 'cure-below',
+    speaks: { base: 'hardwood', surface: finish('acrylic-paint', 0) },
+    silent: { base: 'hardwood', surface: finish('acrylic-paint', 40) },
+  },
+  {
+    rule: 'tape-against-ground',
+    speaks: { base: 'hardwood', surface: finish('acrylic-paint') },
+    silent: glass,
+    stack: stackOf('decal', dusted, layer('film', 'film', 'film-permanent'), layer('tape', 'transfer', 'tape-strong')),
+    silentStack: stackOf(
+      'decal',
+      degreased,
+      layer('film', 'film', 'film-permanent'),
+      layer('tape', 'transfer', 'tape-regular'),
+    ),
+  },
+  {
+    rule: 'clear-ambers',
+    speaks: { base: 'plywood', use: outdoors, design: { tone: 'light' } },
+    silent: { base: 'plywood', use: outdoors, design: { tone: 'dark' } },
+    stack: stackOf(
+      'paint-stencil',
+      sanded,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'exterior-latex'),
+      off(),
+      layer('finish', 'finish', 'spar-urethane'),
+    ),
+  },
 
-  { rule: 'mask-wants-texture', speaks: { base: 'stone-rough' }, silent: glass, stack: stackOf('paint-stencil', dusted, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'exterior-latex'), off()), silentStack: stackOf('paint-stencil', degreased, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'exterior-latex'), off()) },
-  { rule: 'mask-holds-on-fibre', speaks: { base: 'felt' }, silent: glass, stack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'sheet-stencil'), layer('medium', 'medium', 'exterior-latex'), off()), silentStack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'sheet-stencil'), layer('medium', 'medium', 'exterior-latex'), off()) },
-  { rule: 'pins-want-fibre', speaks: { base: 'hardwood', quantity: 3 }, silent: { base: 'coir' }, stack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'card'), layer('hold', 'hold', 'hold-pins'), layer('medium', 'medium', 'craft-acrylic'), off()), silentStack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'card'), layer('hold', 'hold', 'hold-pins'), layer('medium', 'medium', 'exterior-latex'), off()) },
-  { rule: 'mask-wants-hold', speaks: { base: 'coir' }, silent: { base: 'coir' }, stack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'card'), layer('medium', 'medium', 'exterior-latex'), off()), silentStack: stackOf('pile-stipple', dusted, layer('mask', 'mask', 'card'), layer('hold', 'hold', 'hold-pins'), layer('medium', 'medium', 'exterior-latex'), off()) },
-  { rule: 'mask-against-medium', speaks: { base: 'steel-mild', surface: { ...finish('powder-coat'), shape: 'cylinder' }, design: { minStrokeMm: 6 }, quantity: 8 }, silent: { ...glass, design: { look: 'frosted' } }, stack: stackOf('burn', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'burn-paste'), off('dry')), silentStack: stackOf('frost-etch', degreased, layer('mask', 'mask', 'film-permanent'), layer('medium', 'medium', 'frost-cream'), off()) },
-  { rule: 'etch-stencil-grade', speaks: { ...glass, design: { look: 'frosted' } }, silent: poweredTin, stack: stackOf('frost-etch', degreased, layer('mask', 'mask', 'film-stencil'), layer('medium', 'medium', 'frost-cream'), off()) },
+  {
+    rule: 'mask-wants-texture',
+    speaks: { base: 'stone-rough' },
+    silent: glass,
+    stack: stackOf(
+      'paint-stencil',
+      dusted,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'exterior-latex'),
+      off(),
+    ),
+    silentStack: stackOf(
+      'paint-stencil',
+      degreased,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'exterior-latex'),
+      off(),
+    ),
+  },
+  {
+    rule: 'mask-holds-on-fibre',
+    speaks: { base: 'felt' },
+    silent: glass,
+    stack: stackOf(
+      'pile-stipple',
+      dusted,
+      layer('mask', 'mask', 'sheet-stencil'),
+      layer('medium', 'medium', 'exterior-latex'),
+      off(),
+    ),
+    silentStack: stackOf(
+      'pile-stipple',
+      dusted,
+      layer('mask', 'mask', 'sheet-stencil'),
+      layer('medium', 'medium', 'exterior-latex'),
+      off(),
+    ),
+  },
+  {
+    rule: 'pins-want-fibre',
+    speaks: { base: 'hardwood', quantity: 3 },
+    silent: { base: 'coir' },
+    stack: stackOf(
+      'paint-stencil',
+      sanded,
+      layer('mask', 'mask', 'card'),
+      layer('hold', 'hold', 'hold-pins'),
+      layer('medium', 'medium', 'craft-acrylic'),
+      off(),
+    ),
+    silentStack: stackOf(
+      'pile-stipple',
+      dusted,
+      layer('mask', 'mask', 'card'),
+      layer('hold', 'hold', 'hold-pins'),
+      layer('medium', 'medium', 'exterior-latex'),
+      off(),
+    ),
+  },
+  {
+    rule: 'mask-wants-hold',
+    speaks: { base: 'coir' },
+    silent: { base: 'coir' },
+    stack: stackOf(
+      'pile-stipple',
+      dusted,
+      layer('mask', 'mask', 'card'),
+      layer('medium', 'medium', 'exterior-latex'),
+      off(),
+    ),
+    silentStack: stackOf(
+      'pile-stipple',
+      dusted,
+      layer('mask', 'mask', 'card'),
+      layer('hold', 'hold', 'hold-pins'),
+      layer('medium', 'medium', 'exterior-latex'),
+      off(),
+    ),
+  },
+  {
+    rule: 'mask-against-medium',
+    speaks: {
+      base: 'steel-mild',
+      surface: { ...finish('powder-coat'), shape: 'cylinder' },
+      design: { minStrokeMm: 6 },
+      quantity: 8,
+    },
+    silent: { ...glass, design: { look: 'frosted' } },
+    stack: stackOf(
+      'burn',
+      sanded,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'burn-paste'),
+      off('dry'),
+    ),
+    silentStack: stackOf(
+      'frost-etch',
+      degreased,
+      layer('mask', 'mask', 'film-permanent'),
+      layer('medium', 'medium', 'frost-cream'),
+      off(),
+    ),
+  },
+  {
+    rule: 'etch-stencil-grade',
+    speaks: { ...glass, design: { look: 'frosted' } },
+    silent: poweredTin,
+    stack: stackOf(
+      'frost-etch',
+      degreased,
+      layer('mask', 'mask', 'film-stencil'),
+      layer('medium', 'medium', 'frost-cream'),
+      off(),
+    ),
+  },
   { rule: 'edges-want-sealing', speaks: { base: 'canvas-primed' }, silent: { ...glass, use: { water: 'none' } } },
-  { rule: 'seal-under-acetate', speaks: { ...bareWood, quantity: 12 }, silent: { ...glass, use: { water: 'none' } }, stack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'sheet-acetate'), layer('hold', 'hold', 'hold-spray'), layer('edge-seal', 'edgeSeal', 'edge-medium'), layer('medium', 'medium', 'craft-acrylic'), off('dry')) },
+  {
+    rule: 'seal-under-acetate',
+    speaks: { ...bareWood, quantity: 12 },
+    silent: { ...glass, use: { water: 'none' } },
+    stack: stackOf(
+      'paint-stencil',
+      sanded,
+      layer('mask', 'mask', 'sheet-acetate'),
+      layer('hold', 'hold', 'hold-spray'),
+      layer('edge-seal', 'edgeSeal', 'edge-medium'),
+      layer('medium', 'medium', 'craft-acrylic'),
+      off('dry'),
+    ),
+  },
   { rule: 'thin-medium-wicks', speaks: bareWood, silent: { base: 'cotton' } },
-  { rule: 'islands-want-hold', speaks: { base: 'coir', design: { islands: 5 } }, silent: { base: 'coir', design: { islands: 0 } } },
+  {
+    rule: 'islands-want-hold',
+    speaks: { base: 'coir', design: { islands: 5 } },
+    silent: { base: 'coir', design: { islands: 0 } },
+  },
   { rule: 'stencil-used-again', speaks: { ...bareWood, quantity: 12 }, silent: { ...bareWood, quantity: 1 } },
 
-  { rule: 'water-stands', speaks: { ...glass, use: { water: 'handWash' } }, silent: { ...glass, use: { water: 'none' } } },
+  {
+    rule: 'water-stands',
+    speaks: { ...glass, use: { water: 'handWash' } },
+    silent: { ...glass, use: { water: 'none' } },
+  },
   { rule: 'water-unsaid', speaks: { ...glass, use: { water: 'unknown' } }, silent: glass },
   { rule: 'soaking-unsafe', speaks: { ...glass, use: { soak: 'yes' } }, silent: glass },
   { rule: 'laundry-stands', speaks: { ...cottonBag, use: { laundryC: 60 } }, silent: { base: 'cotton' } },
-  { rule: 'feet-wear', speaks: { base: 'slate', use: { ...outdoors, wear: 'feet' } }, silent: { base: 'slate', use: outdoors } },
-  { rule: 'grit-only-for-feet', speaks: { base: 'plywood', use: outdoors }, silent: { base: 'plywood', use: { ...outdoors, wear: 'feet' } }, stack: stackOf('paint-stencil', sanded, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'exterior-latex'), off(), layer('finish', 'finish', 'anti-slip-clear')) },
+  {
+    rule: 'feet-wear',
+    speaks: { base: 'slate', use: { ...outdoors, wear: 'feet' } },
+    silent: { base: 'slate', use: outdoors },
+  },
+  {
+    rule: 'grit-only-for-feet',
+    speaks: { base: 'plywood', use: outdoors },
+    silent: { base: 'plywood', use: { ...outdoors, wear: 'feet' } },
+    stack: stackOf(
+      'paint-stencil',
+      sanded,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'exterior-latex'),
+      off(),
+      layer('finish', 'finish', 'anti-slip-clear'),
+    ),
+  },
   { rule: 'abrasion-wear', speaks: { ...glass, use: { wear: 'abrasion' } }, silent: glass },
-  { rule: 'service-heat', speaks: { base: 'ceramic-glazed', use: { heat: 'hotDrink' } }, silent: { base: 'ceramic-glazed' } },
+  {
+    rule: 'service-heat',
+    speaks: { base: 'ceramic-glazed', use: { heat: 'hotDrink' } },
+    silent: { base: 'ceramic-glazed' },
+  },
   { rule: 'press-heat', speaks: { base: 'nylon' }, silent: { base: 'cotton' } },
   { rule: 'surface-heat', speaks: { ...glass, use: { heat: 'oven' } }, silent: { ...glass, use: { heat: 'led' } } },
   { rule: 'life-wanted', speaks: { ...glass, use: outdoors }, silent: { ...glass, use: { place: 'indoors' } } },
-  { rule: 'finish-life', speaks: { base: 'slate', use: { place: 'exposed', lifeYears: 6 } }, silent: { base: 'slate', use: { place: 'indoors' } }, stack: stackOf('paint-stencil', layer('dry-out', 'prep', 'dry-out'), dusted, layer('mask', 'mask', 'film-removable'), layer('medium', 'medium', 'exterior-latex'), off(), layer('finish', 'finish', 'spar-urethane')) },
+  {
+    rule: 'finish-life',
+    speaks: { base: 'slate', use: { place: 'exposed', lifeYears: 6 } },
+    silent: { base: 'slate', use: { place: 'indoors' } },
+    stack: stackOf(
+      'paint-stencil',
+      layer('dry-out', 'prep', 'dry-out'),
+      dusted,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'exterior-latex'),
+      off(),
+      layer('finish', 'finish', 'spar-urethane'),
+    ),
+  },
   { rule: 'place-unsaid', speaks: { ...glass, use: { place: 'unknown' } }, silent: glass },
   { rule: 'weather-wants-seal', speaks: { base: 'plywood', use: outdoors }, silent: { base: 'plywood' } },
 
-  { rule: 'stroke-for-film', speaks: { ...glass, design: { minStrokeMm: 0.8 } }, silent: { ...glass, design: { minStrokeMm: 6 } } },
-  { rule: 'web-for-mask', speaks: { ...glass, design: { minWebMm: 0.8 } }, silent: { ...glass, design: { minWebMm: 6 } } },
-  { rule: 'stroke-on-pile', speaks: { base: 'coir', design: { minStrokeMm: 5.5 } }, silent: { base: 'coir', design: { minStrokeMm: 7 } } },
-  { rule: 'hand-cutting', speaks: { ...glass, design: { minStrokeMm: 2 }, workshop: { tools: [] } }, silent: { ...glass, design: { minStrokeMm: 2 } } },
+  {
+    rule: 'stroke-for-film',
+    speaks: { ...glass, design: { minStrokeMm: 0.8 } },
+    silent: { ...glass, design: { minStrokeMm: 6 } },
+  },
+  {
+    rule: 'web-for-mask',
+    speaks: { ...glass, design: { minWebMm: 0.8 } },
+    silent: { ...glass, design: { minWebMm: 6 } },
+  },
+  {
+    rule: 'stroke-on-pile',
+    speaks: { base: 'coir', design: { minStrokeMm: 5.5 } },
+    silent: { base: 'coir', design: { minStrokeMm: 7 } },
+  },
+  {
+    rule: 'hand-cutting',
+    speaks: { ...glass, design: { minStrokeMm: 2 }, workshop: { tools: [] } },
+    silent: { ...glass, design: { minStrokeMm: 2 } },
+  },
   { rule: 'air-for-fumes', speaks: { ...glass, workshop: { air: 'room' } }, silent: glass },
-  { rule: 'tools-at-hand', speaks: { base: 'cotton', workshop: { tools: ['cutter'] } }, silent: { base: 'cotton', workshop: { tools: ['cutter', 'press', 'oven', 'turner', 'heatGun'] } } },
-  { rule: 'climate-gates', speaks: { base: 'slate', workshop: { temperatureC: 36 } }, silent: { base: 'slate', workshop: { temperatureC: 22 } } },
+  {
+    rule: 'tools-at-hand',
+    speaks: { base: 'cotton', workshop: { tools: ['cutter'] } },
+    silent: { base: 'cotton', workshop: { tools: ['cutter', 'press', 'oven', 'turner', 'heatGun'] } },
+  },
+  {
+    rule: 'climate-gates',
+    speaks: { base: 'slate', workshop: { temperatureC: 36 } },
+    silent: { base: 'slate', workshop: { temperatureC: 22 } },
+  },
   { rule: 'dries-here', speaks: { base: 'slate', workshop: { relativeHumidity: 97 } }, silent: { base: 'slate' } },
   { rule: 'damp-air', speaks: { ...glass, workshop: { relativeHumidity: 82 } }, silent: glass },
-  { rule: 'look-wanted', speaks: { ...glass, design: { look: 'opaque' } }, silent: { ...glass, design: { look: 'any' } } },
+  {
+    rule: 'look-wanted',
+    speaks: { ...glass, design: { look: 'opaque' } },
+    silent: { ...glass, design: { look: 'any' } },
+  },
   { rule: 'look-of-product', speaks: { ...glass, design: { look: 'glitter' } }, silent: glass },
-  { rule: 'covers-whole-area', speaks: { base: 'steel-stainless', surface: { shape: 'cylinder' } }, silent: { base: 'steel-stainless', surface: { shape: 'cylinder', widthMm: 250 }, design: { widthMm: 250 } }, silentStack: stackOf('wrap', degreased, layer('film', 'film', 'film-cast')) },
+  {
+    rule: 'covers-whole-area',
+    speaks: { base: 'steel-stainless', surface: { shape: 'cylinder' } },
+    silent: { base: 'steel-stainless', surface: { shape: 'cylinder', widthMm: 250 }, design: { widthMm: 250 } },
+    silentStack: stackOf('wrap', degreased, layer('film', 'film', 'film-cast')),
+  },
   { rule: 'must-come-off', speaks: { ...glass, use: { mustComeOff: 'yes' } }, silent: glass },
   { rule: 'film-comes-off', speaks: { ...glass, use: { mustComeOff: 'yes' } }, silent: glass },
   { rule: 'dark-film-on-pane', speaks: { base: 'glass-window' }, silent: glass },
@@ -125,17 +575,30 @@ const ROWS: readonly Row[] = [
 
 const all = catalogue();
 const spokenIn = (result: MatchResult): Set<string> =>
-  new Set([...[...result.ranked, ...result.folded, ...result.unknown].flatMap(({ findings }) => findings.map(({ ruleId }) => ruleId)), ...result.refused.flatMap(({ blockers }) => blockers.map(({ ruleId }) => ruleId))]);
-const answer = (said: Said & { schools?: Partial<Schools> }, rules = RULES) => matchLayers(briefOf(said), all, { withoutMends: true, rules, ...(said.schools ? { schools: said.schools } : {}) });
+  new Set([
+    ...[...result.ranked, ...result.folded, ...result.unknown].flatMap(({ findings }) =>
+      findings.map(({ ruleId }) => ruleId),
+    ),
+    ...result.refused.flatMap(({ blockers }) => blockers.map(({ ruleId }) => ruleId)),
+  ]);
+const answer = (said: Said & { schools?: Partial<Schools> }, rules = RULES) =>
+  matchLayers(briefOf(said), all, { withoutMends: true, rules, ...(said.schools ? { schools: said.schools } : {}) });
 const gist = ({ ranked, folded, refused, unknown }: MatchResult) => ({
-  stacks: [...ranked, ...folded, ...unknown].map(({ id, findings }) => [id, findings.map(({ ruleId, verdict }) => `${ruleId} ${verdict}`)]),
+  stacks: [...ranked, ...folded, ...unknown].map(({ id, findings }) => [
+    id,
+    findings.map(({ ruleId, verdict }) => `${ruleId} ${verdict}`),
+  ]),
   refused: refused.map(({ title, blockers }) => [title, blockers.map(({ ruleId }) => ruleId)]),
 });
 
-test('every rule has a row, and every row a rule', () => expect(ROWS.map(({ rule }) => rule).sort()).toEqual(RULES.map(({ id }) => id).sort()));
+test('every rule has a row, and every row a rule', () =>
+  expect(ROWS.map(({ rule }) => rule).sort()).toEqual(RULES.map(({ id }) => id).sort()));
 
 describe.each(ROWS)('$rule', ({ rule, speaks, silent, stack, silentStack }) => {
-  const saysOf = (said: Said, judged: Stack | undefined) => (judged ? new Set(judgeStack(judged, briefOf(said), all).findings.map(({ ruleId }) => ruleId)) : spokenIn(answer(said)));
+  const saysOf = (said: Said, judged: Stack | undefined) =>
+    judged
+      ? new Set(judgeStack(judged, briefOf(said), all).findings.map(({ ruleId }) => ruleId))
+      : spokenIn(answer(said));
 
   test('speaks where it should', () => expect([...saysOf(speaks, stack)]).toContain(rule));
 
@@ -152,7 +615,18 @@ describe('rules that read the product alone', () => {
     const looked = new Set<string>();
     const spied = RULES.map((rule): typeof rule =>
       rule.reads === 'product'
-        ? { ...rule, test: (context) => rule.test(new Proxy(context, { get: (target, key) => (key === 'top' || key === 'earlier' ? (looked.add(rule.id), Reflect.get(target, key)) : Reflect.get(target, key)) })) }
+        ? {
+            ...rule,
+            test: (context) =>
+              rule.test(
+                new Proxy(context, {
+                  get: (target, key) =>
+                    key === 'top' || key === 'earlier'
+                      ? (looked.add(rule.id), Reflect.get(target, key))
+                      : Reflect.get(target, key),
+                }),
+              ),
+          }
         : rule,
     );
     for (const { speaks } of ROWS) answer(speaks, spied);

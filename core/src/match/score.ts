@@ -35,7 +35,14 @@ const LIVING = new Set<string>(['ground', 'groundSeal', 'medium', 'film']);
 const lifeOf = (operations: readonly Operation[], situation: Situation): Life => {
   const { catalogue, use } = situation;
   const place = use.place === 'unknown' ? 'indoors' : use.place;
-  const isCovered = place === 'exposed' && operations.some((operation) => operation.op === 'apply' && operation.role === 'finish' && catalogue.productById.get(operation.productId)?.flags.includes('exterior'));
+  const isCovered =
+    place === 'exposed' &&
+    operations.some(
+      (operation) =>
+        operation.op === 'apply' &&
+        operation.role === 'finish' &&
+        catalogue.productById.get(operation.productId)?.flags.includes('exterior'),
+    );
   let ends: Life = { years: null, endsFirst: null, operationId: null };
   for (const operation of operations) {
     if (operation.op !== 'apply' || !LIVING.has(operation.role)) continue;
@@ -43,7 +50,8 @@ const lifeOf = (operations: readonly Operation[], situation: Situation): Life =>
     if (!product || takesAway(product)) continue;
     // under an exterior clear a layer lives as under a roof; the clear is what gets renewed
     const life = product.life?.[isCovered ? 'sheltered' : place];
-    if (life && (!ends.years || life.typical < ends.years.typical)) ends = { years: life, endsFirst: product.name, operationId: operation.id };
+    if (life && (!ends.years || life.typical < ends.years.typical))
+      ends = { years: life, endsFirst: product.name, operationId: operation.id };
   }
   return ends;
 };
@@ -67,7 +75,11 @@ const worstBasis = (findings: readonly Finding[], life: Life): number => {
 };
 
 /** What a stack is good at: life, hands-on and elapsed time, cost, risk, and how sure that is. */
-export const strengthsOf = (found: Found, situation: Situation, dryMinutes: ReturnType<typeof dryingMemo>): Strengths => {
+export const strengthsOf = (
+  found: Found,
+  situation: Situation,
+  dryMinutes: ReturnType<typeof dryingMemo>,
+): Strengths => {
   const { catalogue } = situation;
   let hands = 0;
   let elapsed = 0;
@@ -78,7 +90,8 @@ export const strengthsOf = (found: Found, situation: Situation, dryMinutes: Retu
     hands += workFigure(operation, catalogue).typical * coats;
     costPoints += product?.cost?.typical ?? 0;
     if (product?.dry.recoat && coats > 1) elapsed += (coats - 1) * dryMinutes(product, 'recoat');
-    for (const wait of waitsBefore(operation, found.operations.slice(0, index), catalogue)) elapsed += dryMinutes(catalogue.productById.get(wait.from.productId)!, wait.stage);
+    for (const wait of waitsBefore(operation, found.operations.slice(0, index), catalogue))
+      elapsed += dryMinutes(catalogue.productById.get(wait.from.productId)!, wait.stage);
   });
   const life = lifeOf(found.operations, situation);
   const doubts = found.findings.filter(({ verdict }) => verdict === 'cautions').length;
@@ -91,7 +104,14 @@ export const strengthsOf = (found: Found, situation: Situation, dryMinutes: Retu
     cost: costPoints <= LOW_COST_POINTS ? 'low' : costPoints <= MIDDLE_COST_POINTS ? 'middle' : 'high',
     costPoints,
     risk: doubts + 3 * unknowns + (found.method.reversible === 'no' ? 0.25 : 0),
-    confidence: unknowns > 0 ? 'try first' : doubts === 0 && weight >= BASIS_WEIGHT.practice ? 'sure' : doubts <= 2 ? 'fair' : 'try first',
+    confidence:
+      unknowns > 0
+        ? 'try first'
+        : doubts === 0 && weight >= BASIS_WEIGHT.practice
+          ? 'sure'
+          : doubts <= 2
+            ? 'fair'
+            : 'try first',
   };
 };
 
@@ -102,7 +122,12 @@ const LONGEST_YEARS = 30; // beyond this nobody at a bench tells lives apart
  *
  * Balanced weighs life against what is wanted, risk, time at the bench, waiting and cost; each single priority multiplies its own term.
  */
-export const utility = (strengths: Strengths, findings: readonly Finding[], situation: Situation, priority: Priority): number => {
+export const utility = (
+  strengths: Strengths,
+  findings: readonly Finding[],
+  situation: Situation,
+  priority: Priority,
+): number => {
   const wanted = situation.lifeYears ?? situation.catalogue.limits.unknownLife.typical;
   const years = Math.min(strengths.life.years?.typical ?? LONGEST_YEARS, LONGEST_YEARS);
   const favoured = findings.filter(({ verdict }) => verdict === 'favours').length;

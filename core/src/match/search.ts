@@ -33,10 +33,20 @@ export interface SearchCount {
 }
 
 const EXTENTS: Readonly<Record<ApplyOperation['role'], ApplyOperation['extent']>> = {
-  prep: 'all', ground: 'all', groundSeal: 'all', mask: 'masked', hold: 'masked', edgeSeal: 'edge', medium: 'opening', film: 'opening', transfer: 'opening', finish: 'all',
+  prep: 'all',
+  ground: 'all',
+  groundSeal: 'all',
+  mask: 'masked',
+  hold: 'masked',
+  edgeSeal: 'edge',
+  medium: 'opening',
+  film: 'opening',
+  transfer: 'opening',
+  finish: 'all',
 };
 
-export const isApplied = (role: Slot['role']): role is ApplyOperation['role'] => role !== 'unmask' && role !== 'treat' && role !== 'rinse';
+export const isApplied = (role: Slot['role']): role is ApplyOperation['role'] =>
+  role !== 'unmask' && role !== 'treat' && role !== 'rinse';
 
 const optionsCache = new WeakMap<Slot, { readonly products: readonly Product[]; readonly of: readonly Product[] }>();
 
@@ -60,9 +70,15 @@ export const productsFor = (slot: Slot, catalogue: readonly Product[]): readonly
   return products;
 };
 
-const howOf = (slot: Slot, product: Product): ApplyOperation['how'] => slot.how?.find((how) => product.how.includes(how)) ?? product.how.find((how) => how !== 'cut') ?? product.how[0]!;
+const howOf = (slot: Slot, product: Product): ApplyOperation['how'] =>
+  slot.how?.find((how) => product.how.includes(how)) ?? product.how.find((how) => how !== 'cut') ?? product.how[0]!;
 
-export const applied = (slot: Slot, role: ApplyOperation['role'], product: Product, designId: string | undefined): ApplyOperation => ({
+export const applied = (
+  slot: Slot,
+  role: ApplyOperation['role'],
+  product: Product,
+  designId: string | undefined,
+): ApplyOperation => ({
   id: slot.id,
   op: 'apply',
   role,
@@ -78,11 +94,17 @@ const unapplied = (slot: Slot, top: Top): Operation | null => {
   const medium = top.coats.findLast(({ operation }) => operation.role === 'medium');
   if (slot.role === 'unmask') {
     const dry = !medium?.product.unmaskWet || top.mask?.product.flags.includes('breathesNot');
-    return { id: slot.id, op: 'remove', what: 'mask', school: dry && !(medium && takesAway(medium.product) && medium.product.attacks !== 'rawWood') ? 'dry' : 'wet' };
+    return {
+      id: slot.id,
+      op: 'remove',
+      what: 'mask',
+      school: dry && !(medium && takesAway(medium.product) && medium.product.attacks !== 'rawWood') ? 'dry' : 'wet',
+    };
   }
   if (slot.role === 'rinse') return { id: slot.id, op: 'remove', what: 'medium', school: 'rinse' };
   if (!medium) return null;
-  const treat = medium.product.attacks === 'rawWood' ? 'burn' : medium.product.tools.includes('oven') ? 'bake' : 'heatSet';
+  const treat =
+    medium.product.attacks === 'rawWood' ? 'burn' : medium.product.tools.includes('oven') ? 'bake' : 'heatSet';
   return { id: slot.id, op: 'treat', treat, of: medium.operation.id };
 };
 
@@ -108,7 +130,13 @@ const countBlocks = (findings: readonly Finding[]): number => {
  *
  * @returns false when `onFound` stopped it
  */
-export const searchMethod = (situation: Situation, method: Method, book: RuleBook, options: SearchOptions, count: SearchCount): boolean => {
+export const searchMethod = (
+  situation: Situation,
+  method: Method,
+  book: RuleBook,
+  options: SearchOptions,
+  count: SearchCount,
+): boolean => {
   const { catalogue, part } = situation;
   const designId = situation.designs[0]?.id;
   const judge = new Judge(situation, method, book);
@@ -135,7 +163,8 @@ export const searchMethod = (situation: Situation, method: Method, book: RuleBoo
     if (blocks > options.allowedBlocks) return null;
     return {
       operations: [...path.operations, operation],
-      findings: itself.findings.length || below.length ? [...path.findings, ...itself.findings, ...below] : path.findings,
+      findings:
+        itself.findings.length || below.length ? [...path.findings, ...itself.findings, ...below] : path.findings,
       top: topAfter(path.top, operation, product),
       blocks,
       key: isKey ? product : path.key,
@@ -145,7 +174,15 @@ export const searchMethod = (situation: Situation, method: Method, book: RuleBoo
   const prepOperation = (product: Product): Operation =>
     product.takesOff
       ? { id: product.id, op: 'remove', what: 'finish', school: 'sand', productId: product.id }
-      : { id: product.id, op: 'apply', role: 'prep', productId: product.id, how: product.how[0]!, coats: 1, extent: 'all' };
+      : {
+          id: product.id,
+          op: 'apply',
+          role: 'prep',
+          productId: product.id,
+          how: product.how[0]!,
+          coats: 1,
+          extent: 'all',
+        };
 
   const prepared = (path: Path): Path | null => {
     let current: Path = path;
@@ -154,7 +191,10 @@ export const searchMethod = (situation: Situation, method: Method, book: RuleBoo
       const next = product && lay(current, prepOperation(product), product, false);
       if (!next) return null;
       // what is sanded off takes its soils along
-      current = { ...next, top: { ...next.top, soils: next.top.soils.filter((soil) => !product.removes?.includes(soil)) } };
+      current = {
+        ...next,
+        top: { ...next.top, soils: next.top.soils.filter((soil) => !product.removes?.includes(soil)) },
+      };
     }
     for (const soil of path.top.soils) {
       if (soil === 'gloss' || !current.top.soils.includes(soil)) continue;
@@ -181,7 +221,13 @@ export const searchMethod = (situation: Situation, method: Method, book: RuleBoo
     const blocks = path.blocks + countBlocks(findings);
     if (blocks > options.allowedBlocks) return true;
     count.complete += 1;
-    return !options.onFound({ method, operations: path.operations, findings: [...path.findings, ...findings], blocks, key: path.key });
+    return !options.onFound({
+      method,
+      operations: path.operations,
+      findings: [...path.findings, ...findings],
+      blocks,
+      key: path.key,
+    });
   };
 
   /** Every way to go on from a path at a slot: each product that the slot takes, and where it is optional, none. */
@@ -211,7 +257,11 @@ export const searchMethod = (situation: Situation, method: Method, book: RuleBoo
   /** Only the few least refused paths are gone on with: enough to say what stands in the way. */
   const fillNarrowly = (from: readonly Path[], width: number): boolean => {
     let paths = from;
-    for (const slot of method.slots) paths = paths.flatMap((path) => nextPaths(path, slot)).sort((left, right) => left.blocks - right.blocks).slice(0, width);
+    for (const slot of method.slots)
+      paths = paths
+        .flatMap((path) => nextPaths(path, slot))
+        .sort((left, right) => left.blocks - right.blocks)
+        .slice(0, width);
     return paths.every(finish);
   };
 
@@ -221,20 +271,33 @@ export const searchMethod = (situation: Situation, method: Method, book: RuleBoo
     for (const slot of method.slots) {
       if (slot.optional || !isApplied(slot.role)) continue;
       let least = Infinity;
-      for (const product of choices(slot)) least = Math.min(least, alone(applied(slot, slot.role, product, designId), product).blocks);
+      for (const product of choices(slot))
+        least = Math.min(least, alone(applied(slot, slot.role, product, designId), product).blocks);
       sum += least;
     }
     return sum;
   };
 
   const pieceFindings = judge.aboutPiece();
-  const first: Path = { operations: [], findings: pieceFindings, top: start, blocks: countBlocks(pieceFindings), key: null };
+  const first: Path = {
+    operations: [],
+    findings: pieceFindings,
+    top: start,
+    blocks: countBlocks(pieceFindings),
+    key: null,
+  };
   if (first.blocks + unavoidable() > options.allowedBlocks) return true;
   const ready = prepared(first);
   if (!ready) return true;
   // a gloss may be scuffed before the first coat: one more way to begin
-  const scuff = ready.top.soils.includes('gloss') ? catalogue.products.find((product) => product.kind === 'prep' && !product.offered && product.removes?.includes('gloss')) : undefined;
+  const scuff = ready.top.soils.includes('gloss')
+    ? catalogue.products.find(
+        (product) => product.kind === 'prep' && !product.offered && product.removes?.includes('gloss'),
+      )
+    : undefined;
   const scuffed = scuff ? lay(ready, prepOperation(scuff), scuff, false) : null;
   const beginnings = scuffed ? [ready, scuffed] : [ready];
-  return options.width === undefined ? beginnings.every((path) => fill(path, 0)) : fillNarrowly(beginnings, options.width);
+  return options.width === undefined
+    ? beginnings.every((path) => fill(path, 0))
+    : fillNarrowly(beginnings, options.width);
 };

@@ -16,7 +16,11 @@ const heatOf = (brief: Brief, catalogue: Catalogue): Figure | null => {
 };
 
 /** Reads a brief once, so that thousands of stacks can be judged on it. */
-export const situationOf = (brief: Brief, catalogue: Catalogue, schools: Schools): Outcome<{ situation: Situation }> => {
+export const situationOf = (
+  brief: Brief,
+  catalogue: Catalogue,
+  schools: Schools,
+): Outcome<{ situation: Situation }> => {
   const { part, workshop } = brief;
   const read = surfaceFacts(part.surface, catalogue, { prepared: true });
   if (!read.ok) return read;
@@ -34,7 +38,9 @@ export const situationOf = (brief: Brief, catalogue: Catalogue, schools: Schools
       designs: part.designs,
       strokeMm: least(part.designs.map((design) => scaled(design.minStrokeMm, design.scale))),
       webMm: least(part.designs.map((design) => scaled(design.minWebMm, design.scale))),
-      islands: part.designs.some(({ islands }) => islands !== null) ? part.designs.reduce((sum, { islands }) => sum + (islands ?? 0), 0) : null,
+      islands: part.designs.some(({ islands }) => islands !== null)
+        ? part.designs.reduce((sum, { islands }) => sum + (islands ?? 0), 0)
+        : null,
       heat: heatOf(brief, catalogue),
       lifeYears: part.use.lifeYears,
     },
@@ -42,7 +48,8 @@ export const situationOf = (brief: Brief, catalogue: Catalogue, schools: Schools
 };
 
 const isPressed = (method: Method, catalogue: Catalogue): boolean =>
-  method.slots.some((slot) => slot.role === 'film' && (slot.how?.includes('press') || slot.kinds?.includes('sheet'))) && catalogue.products.length > 0;
+  method.slots.some((slot) => slot.role === 'film' && (slot.how?.includes('press') || slot.kinds?.includes('sheet'))) &&
+  catalogue.products.length > 0;
 
 /** What must come off the surface before the first layer, in the order it is done; each fact asks for its own prep. */
 export const soilsOf = (situation: Situation, method: Method): Soil[] => {
@@ -54,9 +61,18 @@ export const soilsOf = (situation: Situation, method: Method): Soil[] => {
     add(soil, situation.part.surface.condition.includes(soil));
   add('chalk', properties.friable === 'yes');
   add('damp', traits.includes('holdsWater'));
-  add('rawGrain', traits.includes('rawWood') || (properties.texture === 'grain' && properties.porosity === 'open' && !situation.surface.finishes.length));
+  add(
+    'rawGrain',
+    traits.includes('rawWood') ||
+      (properties.texture === 'grain' && properties.porosity === 'open' && !situation.surface.finishes.length),
+  );
   add('lint', properties.porosity === 'fibre');
-  add('grease', situation.part.surface.condition.includes('grease') || properties.porosity === 'none' || properties.porosity === 'slight');
+  add(
+    'grease',
+    situation.part.surface.condition.includes('grease') ||
+      properties.porosity === 'none' ||
+      properties.porosity === 'slight',
+  );
   add('dust', true);
   add('moisture', isPressed(method, situation.catalogue) && properties.porosity === 'fibre');
   for (const soil of situation.part.surface.condition) add(soil, true);
@@ -66,7 +82,12 @@ export const soilsOf = (situation: Situation, method: Method): Soil[] => {
 export const firstTop = (situation: Situation, soils: readonly Soil[]): Top => {
   const { porosity, energy, texture, friable, solvents, traits } = situation.surface.properties;
   return {
-    porosity, energy, texture, friable, solvents, traits,
+    porosity,
+    energy,
+    texture,
+    friable,
+    solvents,
+    traits,
     binder: situation.surface.binder,
     soils: traits.includes('glossy') ? [...soils, 'gloss'] : soils,
     coats: [],
@@ -84,13 +105,28 @@ const smoothed = (texture: Top['texture'], by: number, floorAbove: Top['texture'
   return TEXTURES[Math.max(0, rank - by)] ?? texture;
 };
 
-const HIDDEN_BY_COAT = new Set<string>(['rawWood', 'glossy', 'bareMetal', 'saponifies', 'repelsPaint', 'transparent', 'swells', 'holdsWater', 'alkaline']);
+const HIDDEN_BY_COAT = new Set<string>([
+  'rawWood',
+  'glossy',
+  'bareMetal',
+  'saponifies',
+  'repelsPaint',
+  'transparent',
+  'swells',
+  'holdsWater',
+  'alkaline',
+]);
 
 const afterCoat = (top: Top, operation: ApplyOperation, product: Product): Top => {
   if (takesAway(product)) return { ...top, coats: [...top.coats, { operation, product }] };
-  const laid = { ...top, soils: top.soils.filter((soil) => soil !== 'gloss'), coats: [...top.coats, { operation, product }] };
+  const laid = {
+    ...top,
+    soils: top.soils.filter((soil) => soil !== 'gloss'),
+    coats: [...top.coats, { operation, product }],
+  };
   if (operation.extent !== 'all') return laid;
-  if (product.kind === 'stain') return { ...laid, binder: product.binder, traits: top.traits.filter((trait) => trait !== 'rawWood') };
+  if (product.kind === 'stain')
+    return { ...laid, binder: product.binder, traits: top.traits.filter((trait) => trait !== 'rawWood') };
   const seals = product.flags.includes('sealsPores');
   const levels = product.flags.includes('levels');
   return {
@@ -101,13 +137,16 @@ const afterCoat = (top: Top, operation: ApplyOperation, product: Product): Top =
     texture: smoothed(top.texture, levels ? 4 : 2, 'weave'),
     friable: product.binder === 'chalk' ? 'yes' : 'no',
     solvents: product.carrier === 'water' ? 'crazes' : top.solvents === 'dissolves' ? 'dissolves' : 'stands',
-    traits: top.traits.filter((trait) => !HIDDEN_BY_COAT.has(trait) && !(trait === 'tannin' && product.flags.includes('blocksStains'))),
+    traits: top.traits.filter(
+      (trait) => !HIDDEN_BY_COAT.has(trait) && !(trait === 'tannin' && product.flags.includes('blocksStains')),
+    ),
   };
 };
 
 /** The surface after one operation. */
 export const topAfter = (top: Top, operation: Operation, product: Product | null): Top => {
-  if (operation.op === 'remove') return operation.what === 'mask' ? { ...top, mask: null, hold: null, hasEdgeSeal: false } : top;
+  if (operation.op === 'remove')
+    return operation.what === 'mask' ? { ...top, mask: null, hold: null, hasEdgeSeal: false } : top;
   if (operation.op === 'treat' || !product) return top;
   switch (operation.role) {
     case 'prep':
@@ -150,20 +189,30 @@ const needsOf = (situation: Situation, top: Top): ReadonlySet<string> => {
   const outdoors = use.place === 'exposed' || use.place === 'sheltered';
   const isPorous = top.porosity === 'open' || top.porosity === 'slight' || top.porosity === 'fibre';
   const isCoated = top.coats.some(({ operation }) => operation.extent === 'all');
-  if (top.traits.includes('tannin') && situation.designs.some(({ tone }) => tone === 'light')) needs.add('stainsThrough');
+  if (top.traits.includes('tannin') && situation.designs.some(({ tone }) => tone === 'light'))
+    needs.add('stainsThrough');
   if (top.traits.includes('bareMetal')) needs.add('metalKey');
   if (top.energy === 'low' || top.energy === 'veryLow') needs.add('lowEnergy');
   if (top.traits.includes('repelsPaint')) needs.add('repels');
   if (top.friable === 'yes') needs.add('friable');
-  if (top.porosity === 'open' || (isPorous && top.friable === 'yes') || (top.texture === 'grain' && top.porosity !== 'none') || (isCoated && top.porosity === 'slight')) needs.add('porousUnderFilm');
+  if (
+    top.porosity === 'open' ||
+    (isPorous && top.friable === 'yes') ||
+    (top.texture === 'grain' && top.porosity !== 'none') ||
+    (isCoated && top.porosity === 'slight')
+  )
+    needs.add('porousUnderFilm');
   if (outdoors && top.porosity === 'open') needs.add('weatherCoat');
   if (outdoors && isCoated && top.porosity === 'slight') needs.add('weatherSeal');
   if (top.mask && top.mask.product.tack === 'none') needs.add('maskHold');
   if (top.mask && top.mask.product.tack === 'pins') needs.add('maskHold');
   if (top.mask && top.texture !== 'brush') needs.add('edgeSeal');
-  if (top.coats.some(({ product, operation }) => operation.role === 'medium' && product.workC && !takesAway(product))) needs.add('heatSet');
-  if (use.place !== 'indoors' || use.water !== 'none' || ['daily', 'abrasion', 'feet', 'handled'].includes(use.wear)) needs.add('finish');
-  if (top.traits.includes('rusts') || situation.surface.base.properties.traits.includes('rusts')) needs.add('bareRusts');
+  if (top.coats.some(({ product, operation }) => operation.role === 'medium' && product.workC && !takesAway(product)))
+    needs.add('heatSet');
+  if (use.place !== 'indoors' || use.water !== 'none' || ['daily', 'abrasion', 'feet', 'handled'].includes(use.wear))
+    needs.add('finish');
+  if (top.traits.includes('rusts') || situation.surface.base.properties.traits.includes('rusts'))
+    needs.add('bareRusts');
   if (schools.filmOrder === 'filmThenClear') needs.add('school:filmThenClear');
   return needs;
 };

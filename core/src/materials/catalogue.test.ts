@@ -25,10 +25,13 @@ describe('the shipped catalogue', () => {
   });
 
   test('every hazard, slot product and key that is named exists', () => {
-    for (const product of all.products) for (const hazard of product.hazards) expect([product.id, all.hazardById.has(hazard)]).toEqual([product.id, true]);
+    for (const product of all.products)
+      for (const hazard of product.hazards)
+        expect([product.id, all.hazardById.has(hazard)]).toEqual([product.id, true]);
     for (const method of all.methods) {
       expect(method.slots.filter((slot) => slot.key)).toHaveLength(1);
-      for (const slot of method.slots) for (const id of slot.products ?? []) expect([method.id, all.productById.has(id)]).toEqual([method.id, true]);
+      for (const slot of method.slots)
+        for (const id of slot.products ?? []) expect([method.id, all.productById.has(id)]).toEqual([method.id, true]);
     }
   });
 
@@ -39,7 +42,8 @@ describe('the shipped catalogue', () => {
       else if (Array.isArray(value)) {
         if (figureSchema.safeParse(value).success) return;
         value.forEach((entry, index) => walk(entry, `${path}.${index}`));
-      } else if (value && typeof value === 'object') for (const [key, entry] of Object.entries(value)) walk(entry, `${path}.${key}`);
+      } else if (value && typeof value === 'object')
+        for (const [key, entry] of Object.entries(value)) walk(entry, `${path}.${key}`);
     };
     const { version: _version, ...rows } = rawCatalogue() as { version: number };
     walk(rows, 'catalogue');
@@ -50,7 +54,10 @@ describe('the shipped catalogue', () => {
   test('every coat that dries says how, and at the least its touch and cure times', () => {
     for (const product of all.products.filter(({ kind }) => ['paint', 'stain', 'primer', 'clear'].includes(kind))) {
       expect([product.id, product.dryFamily]).not.toEqual([product.id, 'none']);
-      expect([product.id, Object.keys(product.dry)]).toEqual([product.id, expect.arrayContaining(['touch', 'recoat', 'cure'])]);
+      expect([product.id, Object.keys(product.dry)]).toEqual([
+        product.id,
+        expect.arrayContaining(['touch', 'recoat', 'cure']),
+      ]);
     }
   });
 });
@@ -62,12 +69,21 @@ describe('the schema refuses', () => {
     ['an unknown key', (data) => (data.bases![0]!.colour = 'red')],
     ['a temperature in minutes', (data) => (data.products![20]!.heatLimitC = [1, 2, 3, 'min', 'estimate'])],
     ['a product without a hazard list', (data) => delete data.products![0]!.hazards],
-    ['a base with an invented porosity', (data) => ((data.bases![0]!.properties as { [key: string]: Json }).porosity = 'leaky')],
+    [
+      'a base with an invented porosity',
+      (data) => ((data.bases![0]!.properties as { [key: string]: Json }).porosity = 'leaky'),
+    ],
     ['an id with capitals', (data) => (data.methods![0]!.id = 'Decal')],
   ])('%s', (_name, change) => expect(broken(change).success).toBe(false));
 
   test('nothing that it should take: each basis is accepted', () => {
     for (const basis of BASES_OF_FIGURES) expect(figureSchema.safeParse([1, 2, 3, 'h', basis]).success).toBe(true);
-    expect(figureSchema.parse([1, 2, 3, 'h', 'physics'])).toEqual({ low: 60, typical: 120, high: 180, unit: 'min', basis: 'physics' });
+    expect(figureSchema.parse([1, 2, 3, 'h', 'physics'])).toEqual({
+      low: 60,
+      typical: 120,
+      high: 180,
+      unit: 'min',
+      basis: 'physics',
+    });
   });
 });

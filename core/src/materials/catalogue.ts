@@ -10,7 +10,16 @@ import limits from './data/limits.json' with { type: 'json' };
 import media from './data/media.json' with { type: 'json' };
 import methods from './data/methods.json' with { type: 'json' };
 import prep from './data/prep.json' with { type: 'json' };
-import { catalogueSchema, type Base, type CatalogueData, type ExistingFinish, type Hazard, type HeatSource, type Method, type Product } from './schema.ts';
+import {
+  catalogueSchema,
+  type Base,
+  type CatalogueData,
+  type ExistingFinish,
+  type Hazard,
+  type HeatSource,
+  type Method,
+  type Product,
+} from './schema.ts';
 
 /** Bumped whenever a figure or a property in `data/` changes. */
 export const CATALOGUE_VERSION = 1;
@@ -34,7 +43,10 @@ const withCare = (value: unknown, profiles: Readonly<Record<string, unknown>>): 
   return Object.fromEntries(
     Object.entries(value).map(([key, entry]) => {
       if (key !== 'care' || typeof entry !== 'string') return [key, withCare(entry, profiles)];
-      if (!(entry in profiles)) throw new Error(`Care profile "${entry}" is not in careProfiles.json. Allowed: ${Object.keys(profiles).join(', ')}.`);
+      if (!(entry in profiles))
+        throw new Error(
+          `Care profile "${entry}" is not in careProfiles.json. Allowed: ${Object.keys(profiles).join(', ')}.`,
+        );
       return [key, profiles[entry]];
     }),
   );

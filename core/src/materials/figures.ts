@@ -23,7 +23,8 @@ export const BASIS_WEIGHT: Readonly<Record<Basis, number>> = {
 };
 
 /** The position of a word in an ordered vocabulary; −1 for `unknown` and for words outside it. */
-export const rankIn = <Word extends string>(order: readonly Word[], word: string): number => order.indexOf(word as Word);
+export const rankIn = <Word extends string>(order: readonly Word[], word: string): number =>
+  order.indexOf(word as Word);
 
 /** The figure with every value multiplied, as for several coats. */
 export const scaled = (figure: Figure, factor: number): Figure => ({

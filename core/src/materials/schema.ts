@@ -1,11 +1,38 @@
 import { z } from 'zod';
 
 /** Where a figure comes from; a user's own figures carry the last two. */
-export const BASES_OF_FIGURES = ['label-typical', 'practice', 'physics', 'standard', 'estimate', 'your-label', 'your-trial'] as const;
+export const BASES_OF_FIGURES = [
+  'label-typical',
+  'practice',
+  'physics',
+  'standard',
+  'estimate',
+  'your-label',
+  'your-trial',
+] as const;
 export type Basis = (typeof BASES_OF_FIGURES)[number];
 
 /** Units that catalogue figures may be written in; times are converted to minutes on reading. */
-const UNITS = ['min', 'h', 'd', 'months', 'y', 'mm', 'µm', '°C', '% RH', '%', 'm/s', 'm²/L', 'm²/can', 'coats', 'uses', 'washes', 'class', 's'] as const;
+const UNITS = [
+  'min',
+  'h',
+  'd',
+  'months',
+  'y',
+  'mm',
+  'µm',
+  '°C',
+  '% RH',
+  '%',
+  'm/s',
+  'm²/L',
+  'm²/can',
+  'coats',
+  'uses',
+  'washes',
+  'class',
+  's',
+] as const;
 export type FigureUnit = (typeof UNITS)[number];
 
 export interface Figure {
@@ -20,11 +47,20 @@ const IN_MINUTES: Partial<Record<FigureUnit, number>> = { h: 60, d: 1440 };
 
 /** A figure as the data files write it: `[low, typical, high, unit, basis]`, low ≤ typical ≤ high. */
 export const figureSchema = z
-  .tuple([z.number(), z.number(), z.number(), z.enum(UNITS), z.enum(BASES_OF_FIGURES)], 'a figure [low, typical, high, unit, basis]')
+  .tuple(
+    [z.number(), z.number(), z.number(), z.enum(UNITS), z.enum(BASES_OF_FIGURES)],
+    'a figure [low, typical, high, unit, basis]',
+  )
   .refine(([low, typical, high]) => low <= typical && typical <= high, 'low ≤ typical ≤ high')
   .transform(([low, typical, high, unit, basis]): Figure => {
     const factor = IN_MINUTES[unit] ?? 1;
-    return { low: low * factor, typical: typical * factor, high: high * factor, unit: IN_MINUTES[unit] ? 'min' : unit, basis };
+    return {
+      low: low * factor,
+      typical: typical * factor,
+      high: high * factor,
+      unit: IN_MINUTES[unit] ? 'min' : unit,
+      basis,
+    };
   });
 
 const figureIn = (...units: FigureUnit[]) =>
@@ -45,11 +81,60 @@ export const AIRS = ['room', 'ventilated', 'outdoors'] as const;
 export const TOOLS = ['cutter', 'press', 'heatGun', 'oven', 'turner'] as const;
 export const SHAPES = ['flat', 'disc', 'cylinder', 'cone', 'compound'] as const;
 export const WEARS = ['display', 'handled', 'daily', 'abrasion', 'feet'] as const;
-export const LOOKS = ['opaque', 'colours', 'gradient', 'grain', 'frosted', 'bareMetal', 'burnt', 'metallic', 'glitter', 'noEdge'] as const;
+export const LOOKS = [
+  'opaque',
+  'colours',
+  'gradient',
+  'grain',
+  'frosted',
+  'bareMetal',
+  'burnt',
+  'metallic',
+  'glitter',
+  'noEdge',
+] as const;
 export const ROLES = ['prep', 'ground', 'groundSeal', 'mask', 'edgeSeal', 'medium', 'film', 'finish'] as const;
-export const TRAITS = ['tannin', 'alkaline', 'saponifies', 'hydrogenWithCaustic', 'acidSoluble', 'rusts', 'blackens', 'swells', 'plasticiser', 'outgasses', 'transparent', 'silvered', 'cracksUnderDarkFilm', 'mayHoldLead', 'holdsWater', 'waterproofed', 'repelsPaint', 'dyeMigrates', 'rawWood', 'glossy', 'bareMetal', 'sealedVessel', 'uncoatable'] as const;
+export const TRAITS = [
+  'tannin',
+  'alkaline',
+  'saponifies',
+  'hydrogenWithCaustic',
+  'acidSoluble',
+  'rusts',
+  'blackens',
+  'swells',
+  'plasticiser',
+  'outgasses',
+  'transparent',
+  'silvered',
+  'cracksUnderDarkFilm',
+  'mayHoldLead',
+  'holdsWater',
+  'waterproofed',
+  'repelsPaint',
+  'dyeMigrates',
+  'rawWood',
+  'glossy',
+  'bareMetal',
+  'sealedVessel',
+  'uncoatable',
+] as const;
 
-export const SOILS = ['dust', 'grease', 'silicone', 'oldGlue', 'damp', 'rust', 'flaking', 'wax', 'lint', 'moisture', 'gloss', 'rawGrain', 'chalk'] as const;
+export const SOILS = [
+  'dust',
+  'grease',
+  'silicone',
+  'oldGlue',
+  'damp',
+  'rust',
+  'flaking',
+  'wax',
+  'lint',
+  'moisture',
+  'gloss',
+  'rawGrain',
+  'chalk',
+] as const;
 
 const orUnknown = <const Words extends readonly string[]>(words: Words) => z.enum([...words, 'unknown']);
 
@@ -92,7 +177,18 @@ export const surfacePropertiesSchema = z.strictObject({
 });
 export type SurfaceProperties = z.output<typeof surfacePropertiesSchema>;
 
-export const PATTERNS = ['grain', 'ply', 'weave', 'glaze', 'glass', 'fibre', 'metal', 'stone', 'plastic', 'plain'] as const;
+export const PATTERNS = [
+  'grain',
+  'ply',
+  'weave',
+  'glaze',
+  'glass',
+  'fibre',
+  'metal',
+  'stone',
+  'plastic',
+  'plain',
+] as const;
 
 export const baseSchema = z.strictObject({
   id,
@@ -128,7 +224,13 @@ export type Stage = (typeof STAGES)[number];
 export const DRY_FAMILIES = ['waterborne', 'evaporating', 'oil', 'twoPart', 'moisture', 'bond', 'none'] as const;
 export type DryFamily = (typeof DRY_FAMILIES)[number];
 
-const suitsSchema = z.array(z.strictObject({ property: z.enum(['porosity', 'texture', 'energy', 'flex', 'shape', 'clear', 'metalBase']), words: z.array(z.string()), why: text }));
+const suitsSchema = z.array(
+  z.strictObject({
+    property: z.enum(['porosity', 'texture', 'energy', 'flex', 'shape', 'clear', 'metalBase']),
+    words: z.array(z.string()),
+    why: text,
+  }),
+);
 
 export const productSchema = z.strictObject({
   id,
@@ -144,7 +246,41 @@ export const productSchema = z.strictObject({
   carrier: z.enum(['water', 'solvent', 'oil', 'twoPart', 'wax', 'none']),
   body: z.enum(['thin', 'normal', 'gel', 'paste', 'spray']).optional(),
   flags: z.array(
-    z.enum(['hotSolvent', 'brittle', 'bends', 'singleUse', 'neverUnderFilm', 'blocksStains', 'priming', 'metalPrimer', 'levels', 'opensPores', 'breathesNot', 'exterior', 'mist', 'darkenable', 'gradients', 'severalColours', 'stripsSealers', 'caustic', 'acid', 'slick', 'antiSlip', 'mirroredCut', 'pvc', 'oilyRags', 'nutOil', 'isocyanate', 'banned', 'flock', 'sealsPores', 'raisesGrain', 'ambers', 'topOnly', 'keys']),
+    z.enum([
+      'hotSolvent',
+      'brittle',
+      'bends',
+      'singleUse',
+      'neverUnderFilm',
+      'blocksStains',
+      'priming',
+      'metalPrimer',
+      'levels',
+      'opensPores',
+      'breathesNot',
+      'exterior',
+      'mist',
+      'darkenable',
+      'gradients',
+      'severalColours',
+      'stripsSealers',
+      'caustic',
+      'acid',
+      'slick',
+      'antiSlip',
+      'mirroredCut',
+      'pvc',
+      'oilyRags',
+      'nutOil',
+      'isocyanate',
+      'banned',
+      'flock',
+      'sealsPores',
+      'raisesGrain',
+      'ambers',
+      'topOnly',
+      'keys',
+    ]),
   ),
   dryFamily: z.enum(DRY_FAMILIES),
   dry: z.partialRecord(z.enum(STAGES), timeFigure),
@@ -158,9 +294,32 @@ export const productSchema = z.strictObject({
   layerUm: figureIn('µm').optional(),
   cover: figureIn('m²/L', 'm²/can').optional(),
   gates: z
-    .strictObject({ minC: temperatureFigure.optional(), maxC: temperatureFigure.optional(), maxRh: figureIn('% RH').optional(), maxWind: figureIn('m/s').optional(), rainFree: timeFigure.optional() })
+    .strictObject({
+      minC: temperatureFigure.optional(),
+      maxC: temperatureFigure.optional(),
+      maxRh: figureIn('% RH').optional(),
+      maxWind: figureIn('m/s').optional(),
+      rainFree: timeFigure.optional(),
+    })
     .optional(),
-  how: z.array(z.enum(['brush', 'sponge', 'stipple', 'spray', 'wipe', 'pour', 'press', 'squeegee', 'cut', 'pin', 'roll', 'swirl', 'sand', 'soak'])),
+  how: z.array(
+    z.enum([
+      'brush',
+      'sponge',
+      'stipple',
+      'spray',
+      'wipe',
+      'pour',
+      'press',
+      'squeegee',
+      'cut',
+      'pin',
+      'roll',
+      'swirl',
+      'sand',
+      'soak',
+    ]),
+  ),
   /** Lowest surface energy it holds on. */
   wets: z.enum(ENERGIES).optional(),
   /** Coarsest texture it holds on, staying and as a mask. */
@@ -240,7 +399,12 @@ export type Method = z.output<typeof methodSchema>;
 export const hazardSchema = z.strictObject({ id, name: text, cautions: z.array(text).min(1) });
 export type Hazard = z.output<typeof hazardSchema>;
 
-export const heatSourceSchema = z.strictObject({ id: z.string(), name: text, words: z.array(z.string()), surfaceC: temperatureFigure });
+export const heatSourceSchema = z.strictObject({
+  id: z.string(),
+  name: text,
+  words: z.array(z.string()),
+  surfaceC: temperatureFigure,
+});
 export type HeatSource = z.output<typeof heatSourceSchema>;
 
 export const catalogueSchema = z.strictObject({

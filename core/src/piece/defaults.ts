@@ -64,7 +64,12 @@ export const plainPiece = (id: string, name: string, base: string): Piece => ({
 });
 
 /** A garage bench with an open door: what a crafter has until they say otherwise. */
-export const plainWorkshop = (): Workshop => ({ air: 'outdoors', tools: ['cutter', 'press', 'heatGun', 'oven'], temperatureC: 20, relativeHumidity: 50 });
+export const plainWorkshop = (): Workshop => ({
+  air: 'outdoors',
+  tools: ['cutter', 'press', 'heatGun', 'oven'],
+  temperatureC: 20,
+  relativeHumidity: 50,
+});
 
 /** A surface of the user's own that nobody has described yet: everything about it is unknown. */
 export const plainOwnSurface = (name: string): OwnSurface => ({

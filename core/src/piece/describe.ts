@@ -29,19 +29,40 @@ interface Phrase {
   readonly label: string;
 }
 
-const NUMBER_WORDS: Readonly<Record<string, number>> = { one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, twelve: 12 };
+const NUMBER_WORDS: Readonly<Record<string, number>> = {
+  one: 1,
+  two: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  six: 6,
+  seven: 7,
+  eight: 8,
+  nine: 9,
+  ten: 10,
+  twelve: 12,
+};
 const SMALL_WORDS = new Set(words.ignored);
 const count = (text: string): number => NUMBER_WORDS[text] ?? Number(text);
 
 const phrasesOf = (catalogue: Catalogue): Phrase[] =>
   [
-    ...catalogue.bases.flatMap(({ id, name, words: own }) => [name.toLowerCase(), ...own].map((phrase) => ({ phrase, field: 'base', value: id, label: name }))),
-    ...catalogue.finishes.flatMap(({ id, name, words: own }) => [...own].map((phrase) => ({ phrase, field: 'finish', value: id, label: name }))),
-    ...catalogue.heatSources.flatMap(({ id, name, words: own }) => own.map((phrase) => ({ phrase, field: 'heat', value: id, label: name }))),
+    ...catalogue.bases.flatMap(({ id, name, words: own }) =>
+      [name.toLowerCase(), ...own].map((phrase) => ({ phrase, field: 'base', value: id, label: name })),
+    ),
+    ...catalogue.finishes.flatMap(({ id, name, words: own }) =>
+      [...own].map((phrase) => ({ phrase, field: 'finish', value: id, label: name })),
+    ),
+    ...catalogue.heatSources.flatMap(({ id, name, words: own }) =>
+      own.map((phrase) => ({ phrase, field: 'heat', value: id, label: name })),
+    ),
     ...words.phrases,
   ].sort((left, right) => right.phrase.length - left.phrase.length);
 
-const QUANTITIES = new RegExp(`\\b(\\d{1,3}|${Object.keys(NUMBER_WORDS).join('|')})\\s+(winters?|years?|months?|pieces?|alike|°c|degrees|c)\\b`, 'g');
+const QUANTITIES = new RegExp(
+  `\\b(\\d{1,3}|${Object.keys(NUMBER_WORDS).join('|')})\\s+(winters?|years?|months?|pieces?|alike|°c|degrees|c)\\b`,
+  'g',
+);
 
 /**
  * Reads one line, such as "enamel bowl, hand-washed daily", into properties.
@@ -52,7 +73,10 @@ const QUANTITIES = new RegExp(`\\b(\\d{1,3}|${Object.keys(NUMBER_WORDS).join('|'
  * @param line at most 400 characters of free text
  */
 export const describePiece = (line: string, catalogue: Catalogue): Description => {
-  let rest = ` ${line.slice(0, 400).toLowerCase().replace(/[^\p{L}\p{N}°.-]+/gu, ' ')} `;
+  let rest = ` ${line
+    .slice(0, 400)
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}°.-]+/gu, ' ')} `;
   const chips: Chip[] = [];
   const surface = plainSurface('');
   const use = plainUse();

@@ -1,5 +1,13 @@
 export * from './schema.ts';
-export { plainDesign, plainOwnSurface, plainPart, plainPiece, plainSurface, plainUse, plainWorkshop } from './defaults.ts';
+export {
+  plainDesign,
+  plainOwnSurface,
+  plainPart,
+  plainPiece,
+  plainSurface,
+  plainUse,
+  plainWorkshop,
+} from './defaults.ts';
 export { surfaceFacts, type SurfaceFacts } from './surfaceFacts.ts';
 export { layersAt, type Cut, type Layer, type Profile } from './layersAt.ts';
 export { describePiece, type Chip, type Description } from './describe.ts';

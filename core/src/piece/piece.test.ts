@@ -1,20 +1,49 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { catalogue } from '../materials/index.ts';
-import { describePiece, layersAt, plainOwnSurface, plainSurface, surfaceFacts, surfaceSchema, useSchema, type Operation, type Stack } from './index.ts';
+import {
+  describePiece,
+  layersAt,
+  plainOwnSurface,
+  plainSurface,
+  surfaceFacts,
+  surfaceSchema,
+  useSchema,
+  type Operation,
+  type Stack,
+} from './index.ts';
 
 const all = catalogue();
 
 describe('one line becomes properties', () => {
   test.each<[string, object]>([
-    ['enamel bowl, hand-washed daily', { surface: { base: 'porcelain-enamel' }, use: { water: 'handWash', wear: 'daily' } }],
-    ['birch ply sign, outdoors three winters', { surface: { base: 'plywood' }, use: { place: 'exposed', lifeYears: 3 } }],
-    ['powder-coated steel tins, to bare metal', { surface: { base: 'steel-mild', existing: [{ finish: 'powder-coat', ageDays: null }] }, look: 'bareMetal' }],
+    [
+      'enamel bowl, hand-washed daily',
+      { surface: { base: 'porcelain-enamel' }, use: { water: 'handWash', wear: 'daily' } },
+    ],
+    [
+      'birch ply sign, outdoors three winters',
+      { surface: { base: 'plywood' }, use: { place: 'exposed', lifeYears: 3 } },
+    ],
+    [
+      'powder-coated steel tins, to bare metal',
+      { surface: { base: 'steel-mild', existing: [{ finish: 'powder-coat', ageDays: null }] }, look: 'bareMetal' },
+    ],
     ['soda-lime glass lantern, candle inside', { surface: { base: 'glass-soda-lime' }, use: { heat: 'candle' } }],
     ['cotton bag, washed at 40 °C', { surface: { base: 'cotton' }, use: { laundryC: 40 } }],
     ['6 pieces black polyester pennant', { surface: { base: 'polyester', tone: 'dark' }, quantity: 6 }],
-    ['stainless steel flask, drinking, dishwasher', { surface: { base: 'steel-stainless' }, use: { water: 'dishwasher', food: 'lip' } }],
-    ['varnished maple plaque, burnt, indoors', { surface: { base: 'hardwood', existing: [{ finish: 'varnish-water', ageDays: null }] }, use: { place: 'indoors' }, look: 'burnt' }],
+    [
+      'stainless steel flask, drinking, dishwasher',
+      { surface: { base: 'steel-stainless' }, use: { water: 'dishwasher', food: 'lip' } },
+    ],
+    [
+      'varnished maple plaque, burnt, indoors',
+      {
+        surface: { base: 'hardwood', existing: [{ finish: 'varnish-water', ageDays: null }] },
+        use: { place: 'indoors' },
+        look: 'burnt',
+      },
+    ],
     ['oily galvanised bucket', { surface: { base: 'steel-galvanised', condition: ['grease'] } }],
   ])('%s', (line, expected) => expect(describePiece(line, all)).toMatchObject(expected));
 
@@ -26,15 +55,24 @@ describe('one line becomes properties', () => {
   });
 
   test('any text at all gives facts that the document can keep', () =>
-    fc.assert(fc.property(fc.string({ maxLength: 600 }), (line) => {
-      const read = describePiece(line, all);
-      return useSchema.safeParse(read.use).success && surfaceSchema.safeParse({ ...read.surface, base: read.surface.base || 'own' }).success && read.name.length <= 120;
-    })));
+    fc.assert(
+      fc.property(fc.string({ maxLength: 600 }), (line) => {
+        const read = describePiece(line, all);
+        return (
+          useSchema.safeParse(read.use).success &&
+          surfaceSchema.safeParse({ ...read.surface, base: read.surface.base || 'own' }).success &&
+          read.name.length <= 120
+        );
+      }),
+    ));
 });
 
 describe('what a surface shows', () => {
   const factsOf = (...finishes: string[]) => {
-    const read = surfaceFacts({ ...plainSurface('hardwood'), existing: finishes.map((finish) => ({ finish, ageDays: 10 })) }, all);
+    const read = surfaceFacts(
+      { ...plainSurface('hardwood'), existing: finishes.map((finish) => ({ finish, ageDays: 10 })) },
+      all,
+    );
     if (!read.ok) throw new Error('surface');
     return read.facts;
   };
@@ -45,51 +83,104 @@ describe('what a surface shows', () => {
     expect(factsOf('varnish-water').properties.traits).not.toContain('rawWood');
   });
 
-  test('the topmost finish decides', () => expect(factsOf('varnish-water', 'chalk-paint').properties.friable).toBe('yes'));
+  test('the topmost finish decides', () =>
+    expect(factsOf('varnish-water', 'chalk-paint').properties.friable).toBe('yes'));
 
   test('agreed prep takes the finishes off that it can', () => {
-    const surface = { ...plainSurface('hardwood'), existing: [{ finish: 'varnish-water', ageDays: 10 }, { finish: 'waxed', ageDays: 10 }] };
+    const surface = {
+      ...plainSurface('hardwood'),
+      existing: [
+        { finish: 'varnish-water', ageDays: 10 },
+        { finish: 'waxed', ageDays: 10 },
+      ],
+    };
     const after = (preparation: string[]) => {
       const read = surfaceFacts({ ...surface, preparation }, all, { prepared: true });
       return read.ok ? read.facts.finishes.map(({ finish }) => finish.id) : [];
     };
-    expect([after([]), after(['strip-wax']), after(['sand-to-raw'])]).toEqual([['varnish-water', 'waxed'], ['varnish-water'], []]);
+    expect([after([]), after(['strip-wax']), after(['sand-to-raw'])]).toEqual([
+      ['varnish-water', 'waxed'],
+      ['varnish-water'],
+      [],
+    ]);
   });
 
   test('a surface of its own is what was told of it', () => {
     const own = plainOwnSurface('cork board');
-    const read = surfaceFacts({ ...plainSurface('own'), own: { ...own, properties: { ...own.properties, porosity: 'open', heatLimitC: 90 } } }, all);
-    expect(read).toMatchObject({ ok: true, facts: { isOwn: true, name: 'cork board', properties: { porosity: 'open', energy: 'unknown', heatLimitC: { high: 90, basis: 'your-label' } } } });
+    const read = surfaceFacts(
+      { ...plainSurface('own'), own: { ...own, properties: { ...own.properties, porosity: 'open', heatLimitC: 90 } } },
+      all,
+    );
+    expect(read).toMatchObject({
+      ok: true,
+      facts: {
+        isOwn: true,
+        name: 'cork board',
+        properties: { porosity: 'open', energy: 'unknown', heatLimitC: { high: 90, basis: 'your-label' } },
+      },
+    });
   });
 
-  test.each([[{ ...plainSurface('moonrock') }, 'unknown-base'], [{ ...plainSurface('own') }, 'unknown-base'], [{ ...plainSurface('hardwood'), existing: [{ finish: 'fairy-glaze', ageDays: 1 }] }, 'unknown-finish']])('%j is refused', (surface, code) => {
+  test.each([
+    [{ ...plainSurface('moonrock') }, 'unknown-base'],
+    [{ ...plainSurface('own') }, 'unknown-base'],
+    [{ ...plainSurface('hardwood'), existing: [{ finish: 'fairy-glaze', ageDays: 1 }] }, 'unknown-finish'],
+  ])('%j is refused', (surface, code) => {
     const read = surfaceFacts(surface, all);
     expect(read.ok ? 'read' : read.problems[0]?.code).toBe(code);
   });
 });
 
 describe('layers through the work', () => {
-  const apply = (id: string, role: Extract<Operation, { op: 'apply' }>['role'], productId: string): Operation => ({ id, op: 'apply', role, productId, how: 'brush', coats: 1, extent: role === 'mask' ? 'masked' : 'opening' });
+  const apply = (id: string, role: Extract<Operation, { op: 'apply' }>['role'], productId: string): Operation => ({
+    id,
+    op: 'apply',
+    role,
+    productId,
+    how: 'brush',
+    coats: 1,
+    extent: role === 'mask' ? 'masked' : 'opening',
+  });
   const off: Operation = { id: 'unmask', op: 'remove', what: 'mask', school: 'wet' };
   const attacks = (id: string) => all.productById.get(id)?.attacks;
-  const profile = (operations: Operation[], done?: number) => layersAt({ methodId: 'm', operations } as Stack, attacks, done);
+  const profile = (operations: Operation[], done?: number) =>
+    layersAt({ methodId: 'm', operations } as Stack, attacks, done);
 
   test('a mask is there, then a ghost', () => {
     const operations = [apply('mask', 'mask', 'film-removable'), apply('medium', 'medium', 'craft-acrylic'), off];
     expect(profile(operations, 1).layers.map(({ presence }) => presence)).toEqual(['there']);
-    expect(profile(operations).layers.map(({ operationId, presence }) => `${operationId} ${presence}`)).toEqual(['mask ghost', 'medium there']);
+    expect(profile(operations).layers.map(({ operationId, presence }) => `${operationId} ${presence}`)).toEqual([
+      'mask ghost',
+      'medium there',
+    ]);
   });
 
   test.each<[string, Operation[], string]>([
-    ['frost cream', [apply('medium', 'medium', 'frost-cream'), { id: 'r', op: 'remove', what: 'medium', school: 'rinse' }], 'etched'],
-    ['remover gel', [apply('medium', 'medium', 'remover-gel'), { id: 'r', op: 'remove', what: 'medium', school: 'rinse' }], 'stripped'],
-    ['a burn once it is heated', [apply('medium', 'medium', 'burn-paste'), { id: 'h', op: 'treat', treat: 'burn', of: 'medium' }], 'burnt'],
+    [
+      'frost cream',
+      [apply('medium', 'medium', 'frost-cream'), { id: 'r', op: 'remove', what: 'medium', school: 'rinse' }],
+      'etched',
+    ],
+    [
+      'remover gel',
+      [apply('medium', 'medium', 'remover-gel'), { id: 'r', op: 'remove', what: 'medium', school: 'rinse' }],
+      'stripped',
+    ],
+    [
+      'a burn once it is heated',
+      [apply('medium', 'medium', 'burn-paste'), { id: 'h', op: 'treat', treat: 'burn', of: 'medium' }],
+      'burnt',
+    ],
     ['a dye sheet', [apply('film', 'film', 'dye-sheet')], 'dyed'],
   ])('%s cuts the base and leaves no band behind', (_name, operations, kind) => {
     expect(profile(operations).cut?.kind).toBe(kind);
     if (kind !== 'dyed') expect(profile(operations).layers.every(({ presence }) => presence === 'ghost')).toBe(true);
   });
 
-  test('an unheated burn paste has not burnt yet', () => expect(profile([apply('medium', 'medium', 'burn-paste')]).cut).toBeNull());
-  test('sanding to raw wood strips the piece', () => expect(profile([{ id: 's', op: 'remove', what: 'finish', school: 'sand', productId: 'sand-to-raw' }]).isStripped).toBe(true));
+  test('an unheated burn paste has not burnt yet', () =>
+    expect(profile([apply('medium', 'medium', 'burn-paste')]).cut).toBeNull());
+  test('sanding to raw wood strips the piece', () =>
+    expect(
+      profile([{ id: 's', op: 'remove', what: 'finish', school: 'sand', productId: 'sand-to-raw' }]).isStripped,
+    ).toBe(true));
 });

@@ -1,5 +1,17 @@
 import { z } from 'zod';
-import { AIRS, LOOKS, PATTERNS, PLACES, ROLES, SHAPES, SOILS, TOOLS, WATERS, WEARS, surfacePropertiesSchema } from '../materials/index.ts';
+import {
+  AIRS,
+  LOOKS,
+  PATTERNS,
+  PLACES,
+  ROLES,
+  SHAPES,
+  SOILS,
+  TOOLS,
+  WATERS,
+  WEARS,
+  surfacePropertiesSchema,
+} from '../materials/index.ts';
 
 /** Longest name or note that the document keeps, in characters. */
 const MAX_NAME = 120;
@@ -7,10 +19,14 @@ const MAX_NOTE = 10_000;
 
 const name = z.string().trim().min(1, 'a name of at least one letter').max(MAX_NAME, `at most ${MAX_NAME} characters`);
 const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
-const instant = z.iso.datetime({ offset: true, error: 'an ISO date and time with its zone, such as 2026-12-19T14:00:00Z' });
+const instant = z.iso.datetime({
+  offset: true,
+  error: 'an ISO date and time with its zone, such as 2026-12-19T14:00:00Z',
+});
 const orUnknown = <const Words extends readonly string[]>(words: Words) => z.enum([...words, 'unknown']);
 const yesNoUnknown = z.enum(['yes', 'no', 'unknown']);
-const bounded = (low: number, high: number, unit: string) => z.number(`a number in ${unit}`).min(low, `${low} to ${high} ${unit}`).max(high, `${low} to ${high} ${unit}`);
+const bounded = (low: number, high: number, unit: string) =>
+  z.number(`a number in ${unit}`).min(low, `${low} to ${high} ${unit}`).max(high, `${low} to ${high} ${unit}`);
 const millimetres = bounded(0.1, 10_000, 'mm');
 
 /** A surface of the user's own, told by its properties; what is not told is `unknown`. */
@@ -29,7 +45,9 @@ export const surfaceSchema = z.strictObject({
   base: z.string().min(1),
   own: ownSurfaceSchema.optional(),
   /** Finishes already on the piece, lowest first, each with its age. */
-  existing: z.array(z.strictObject({ finish: z.string().min(1), ageDays: bounded(0, 36_500, 'days').nullable() })).max(5, 'at most 5 finishes'),
+  existing: z
+    .array(z.strictObject({ finish: z.string().min(1), ageDays: bounded(0, 36_500, 'days').nullable() }))
+    .max(5, 'at most 5 finishes'),
   condition: z.array(z.enum(SOILS)),
   shape: orUnknown(SHAPES),
   /** Clear area to work in, mm; null: not measured. */
@@ -43,7 +61,16 @@ export const surfaceSchema = z.strictObject({
 });
 export type Surface = z.output<typeof surfaceSchema>;
 
-export const ITEMS = ['ordinary', 'safetyGear', 'nightwear', 'cookware', 'candleVessel', 'toy', 'petBowl', 'vacuumVessel'] as const;
+export const ITEMS = [
+  'ordinary',
+  'safetyGear',
+  'nightwear',
+  'cookware',
+  'candleVessel',
+  'toy',
+  'petBowl',
+  'vacuumVessel',
+] as const;
 
 export const useSchema = z.strictObject({
   place: orUnknown(PLACES),
@@ -86,7 +113,22 @@ export type Design = z.output<typeof designSchema>;
 
 const operationId = key;
 export const EXTENTS = ['all', 'opening', 'masked', 'edge'] as const;
-export const HOWS = ['brush', 'sponge', 'stipple', 'spray', 'wipe', 'pour', 'press', 'squeegee', 'cut', 'pin', 'roll', 'swirl', 'sand', 'soak'] as const;
+export const HOWS = [
+  'brush',
+  'sponge',
+  'stipple',
+  'spray',
+  'wipe',
+  'pour',
+  'press',
+  'squeegee',
+  'cut',
+  'pin',
+  'roll',
+  'swirl',
+  'sand',
+  'soak',
+] as const;
 
 export const operationSchema = z.discriminatedUnion('op', [
   z.strictObject({

@@ -36,7 +36,10 @@ const ownBase = (own: OwnSurface): Base => {
     pattern: own.pattern,
     properties: {
       ...properties,
-      heatLimitC: heatLimitC === null ? null : { low: heatLimitC, typical: heatLimitC, high: heatLimitC, unit: '°C', basis: 'your-label' },
+      heatLimitC:
+        heatLimitC === null
+          ? null
+          : { low: heatLimitC, typical: heatLimitC, high: heatLimitC, unit: '°C', basis: 'your-label' },
       dyePolymer: null,
       care: ownCare(water),
     },
@@ -46,14 +49,20 @@ const ownBase = (own: OwnSurface): Base => {
 /** Lays one finish over what is there: it changes what shows and hides traits of what lies below. */
 const finished = (below: SurfaceProperties, finish: ExistingFinish): SurfaceProperties => ({
   ...below,
-  ...(Object.fromEntries(Object.entries(finish.changes).filter(([, value]) => value !== undefined)) as Partial<SurfaceProperties>),
-  traits: [...new Set([...below.traits.filter((trait) => !finish.hides.includes(trait)), ...(finish.changes.traits ?? [])])],
+  ...(Object.fromEntries(
+    Object.entries(finish.changes).filter(([, value]) => value !== undefined),
+  ) as Partial<SurfaceProperties>),
+  traits: [
+    ...new Set([...below.traits.filter((trait) => !finish.hides.includes(trait)), ...(finish.changes.traits ?? [])]),
+  ],
 });
 
 /** The finishes that agreed prep leaves in place. */
 const keptFinishes = (surface: Surface, catalogue: Catalogue): Surface['existing'] => {
   const takenOff = new Set(surface.preparation.flatMap((id) => catalogue.productById.get(id)?.takesOff ?? []));
-  return takenOff.has('any') ? [] : surface.existing.filter(({ finish }) => !takenOff.has(catalogue.finishById.get(finish)?.binder ?? ''));
+  return takenOff.has('any')
+    ? []
+    : surface.existing.filter(({ finish }) => !takenOff.has(catalogue.finishById.get(finish)?.binder ?? ''));
 };
 
 /**
@@ -63,8 +72,13 @@ const keptFinishes = (surface: Surface, catalogue: Catalogue): Surface['existing
  * @param options `prepared: true` counts prep that takes a finish off as done, which is how Match judges
  * @returns the facts, or problems naming an id that the catalogue does not hold
  */
-export const surfaceFacts = (surface: Surface, catalogue: Catalogue, options: { prepared?: boolean } = {}): Outcome<{ facts: SurfaceFacts }> => {
-  const base = surface.base === 'own' ? (surface.own ? ownBase(surface.own) : undefined) : catalogue.baseById.get(surface.base);
+export const surfaceFacts = (
+  surface: Surface,
+  catalogue: Catalogue,
+  options: { prepared?: boolean } = {},
+): Outcome<{ facts: SurfaceFacts }> => {
+  const base =
+    surface.base === 'own' ? (surface.own ? ownBase(surface.own) : undefined) : catalogue.baseById.get(surface.base);
   if (!base)
     return failed({
       code: 'unknown-base',

@@ -1,4 +1,18 @@
 export { stepIdOf, stepsOf, type Lag, type Step } from './steps.ts';
-export { layerStatesAt, momentsOf, operationsThrough, type LayerAtTime, type LayerState, type Moment } from './states.ts';
-export { freeHoursSchema, planInSequence, type FreeHours, type Plan, type PlannedStep, type SequenceContext } from './sequence.ts';
+export {
+  layerStatesAt,
+  momentsOf,
+  operationsThrough,
+  type LayerAtTime,
+  type LayerState,
+  type Moment,
+} from './states.ts';
+export {
+  freeHoursSchema,
+  planInSequence,
+  type FreeHours,
+  type Plan,
+  type PlannedStep,
+  type SequenceContext,
+} from './sequence.ts';
 export { isCoat, waitsBefore, workFigure, type Wait } from './waits.ts';

@@ -2,20 +2,53 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { catalogue } from '../materials/index.ts';
 import { plainPiece, plainWorkshop, type Operation, type Piece, type Workshop } from '../piece/index.ts';
-import { layerStatesAt, momentsOf, operationsThrough, planInSequence, stepsOf, type FreeHours, type SequenceContext } from './index.ts';
+import {
+  layerStatesAt,
+  momentsOf,
+  operationsThrough,
+  planInSequence,
+  stepsOf,
+  type FreeHours,
+  type SequenceContext,
+} from './index.ts';
 
 const all = catalogue();
-const apply = (id: string, role: Extract<Operation, { op: 'apply' }>['role'], productId: string, coats = 1): Operation => ({ id, op: 'apply', role, productId, how: 'brush', coats, extent: 'all' });
+const apply = (
+  id: string,
+  role: Extract<Operation, { op: 'apply' }>['role'],
+  productId: string,
+  coats = 1,
+): Operation => ({ id, op: 'apply', role, productId, how: 'brush', coats, extent: 'all' });
 const unmask: Operation = { id: 'unmask', op: 'remove', what: 'mask', school: 'wet' };
-const SIGN: readonly Operation[] = [apply('sand', 'prep', 'sand-bare'), apply('ground', 'ground', 'exterior-latex', 2), apply('mask', 'mask', 'film-removable'), apply('medium', 'medium', 'exterior-latex', 2), unmask, apply('finish', 'finish', 'spar-urethane', 2)];
+const SIGN: readonly Operation[] = [
+  apply('sand', 'prep', 'sand-bare'),
+  apply('ground', 'ground', 'exterior-latex', 2),
+  apply('mask', 'mask', 'film-removable'),
+  apply('medium', 'medium', 'exterior-latex', 2),
+  unmask,
+  apply('finish', 'finish', 'spar-urethane', 2),
+];
 const pieceOf = (operations: readonly Operation[], quantity = 1): Piece => {
   const plain = plainPiece('p', 'sign', 'plywood');
-  return { ...plain, quantity, parts: [{ ...plain.parts[0]!, stack: { methodId: 'paint-stencil', operations: [...operations] } }] };
+  return {
+    ...plain,
+    quantity,
+    parts: [{ ...plain.parts[0]!, stack: { methodId: 'paint-stencil', operations: [...operations] } }],
+  };
 };
 const REFERENCE: Workshop = { ...plainWorkshop(), temperatureC: 23, relativeHumidity: 50 };
-const EVENINGS: FreeHours = [...Array.from({ length: 5 }, (): [string, string][] => [['18:30', '21:30']]), [['09:00', '17:00']], [['09:00', '16:00']]];
+const EVENINGS: FreeHours = [
+  ...Array.from({ length: 5 }, (): [string, string][] => [['18:30', '21:30']]),
+  [['09:00', '17:00']],
+  [['09:00', '16:00']],
+];
 // a Monday
-const CONTEXT: SequenceContext = { startsAt: '2026-11-30T08:00:00Z', zone: 'UTC', freeHours: EVENINGS, climate: REFERENCE };
+const CONTEXT: SequenceContext = {
+  startsAt: '2026-11-30T08:00:00Z',
+  zone: 'UTC',
+  freeHours: EVENINGS,
+  climate: REFERENCE,
+};
 const planned = (operations: readonly Operation[], context: Partial<SequenceContext> = {}, quantity = 1) => {
   const read = planInSequence(stepsOf(pieceOf(operations, quantity), all, REFERENCE), { ...CONTEXT, ...context });
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
@@ -26,7 +59,16 @@ const minutesBetween = (from: string, to: string) => (Date.parse(to) - Date.pars
 describe('steps', () => {
   const steps = stepsOf(pieceOf(SIGN), all, REFERENCE);
   test('stand for every coat, with wet unmasking joined to the last one', () =>
-    expect(steps.map(({ id, operationIds }) => `${id}: ${operationIds.join('+')}`)).toEqual(['sand#1: sand', 'ground#1: ground', 'ground#2: ground', 'mask#1: mask', 'medium#1: medium', 'medium#2: medium+unmask', 'finish#1: finish', 'finish#2: finish']));
+    expect(steps.map(({ id, operationIds }) => `${id}: ${operationIds.join('+')}`)).toEqual([
+      'sand#1: sand',
+      'ground#1: ground',
+      'ground#2: ground',
+      'mask#1: mask',
+      'medium#1: medium',
+      'medium#2: medium+unmask',
+      'finish#1: finish',
+      'finish#2: finish',
+    ]));
 
   test.each([
     ['ground#2', 'ground#1', 'recoat', 360],
@@ -34,18 +76,37 @@ describe('steps', () => {
     ['medium#2', 'medium#1', 'recoat', 360],
     ['finish#1', 'medium#2', 'recoat', 360],
     ['finish#2', 'finish#1', 'recoat', 480],
-  ])('%s waits for %s to reach "%s", at the reference climate %d minutes at the most', (step, from, stage, high) => expect(steps.find(({ id }) => id === step)?.lags).toEqual([expect.objectContaining({ from, stage, time: expect.objectContaining({ high }) })]));
+  ])('%s waits for %s to reach "%s", at the reference climate %d minutes at the most', (step, from, stage, high) =>
+    expect(steps.find(({ id }) => id === step)?.lags).toEqual([
+      expect.objectContaining({ from, stage, time: expect.objectContaining({ high }) }),
+    ]),
+  );
 
   test('take longer waits in a colder, damper workshop', () => {
     const cold = stepsOf(pieceOf(SIGN), all, { ...REFERENCE, temperatureC: 14, relativeHumidity: 70 });
-    steps.forEach((step, index) => step.lags.forEach((lag, position) => expect(cold[index]!.lags[position]!.time.high).toBeGreaterThan(lag.time.high)));
+    steps.forEach((step, index) =>
+      step.lags.forEach((lag, position) =>
+        expect(cold[index]!.lags[position]!.time.high).toBeGreaterThan(lag.time.high),
+      ),
+    );
   });
 
   test('waterborne colour waits for an oil stain to be dry through', () =>
-    expect(stepsOf(pieceOf([apply('ground', 'ground', 'oil-stain'), apply('medium', 'medium', 'craft-acrylic')]), all, REFERENCE)[1]?.lags[0]).toMatchObject({ stage: 'mask', time: { high: 4320 } }));
+    expect(
+      stepsOf(
+        pieceOf([apply('ground', 'ground', 'oil-stain'), apply('medium', 'medium', 'craft-acrylic')]),
+        all,
+        REFERENCE,
+      )[1]?.lags[0],
+    ).toMatchObject({ stage: 'mask', time: { high: 4320 } }));
 
   test('an etch holds its dwell, and a batch no longer than the shortest dwell lets each piece have its own', () => {
-    const etch = [apply('mask', 'mask', 'film-permanent'), apply('medium', 'medium', 'frost-cream'), { id: 'rinse', op: 'remove', what: 'medium', school: 'rinse' } as Operation, unmask];
+    const etch = [
+      apply('mask', 'mask', 'film-permanent'),
+      apply('medium', 'medium', 'frost-cream'),
+      { id: 'rinse', op: 'remove', what: 'medium', school: 'rinse' } as Operation,
+      unmask,
+    ];
     const [, one] = stepsOf(pieceOf(etch, 1), all, REFERENCE);
     const [, twelve] = stepsOf(pieceOf(etch, 12), all, REFERENCE);
     expect(one?.operationIds).toEqual(['medium', 'rinse']);
@@ -53,7 +114,10 @@ describe('steps', () => {
     expect(twelve?.minutes).toBe(12 * 28);
   });
 
-  test('carry the cautions of their products', () => expect(stepsOf(pieceOf([apply('medium', 'medium', 'aerosol-enamel')]), all, REFERENCE)[0]?.hazards).toContain('aerosol'));
+  test('carry the cautions of their products', () =>
+    expect(stepsOf(pieceOf([apply('medium', 'medium', 'aerosol-enamel')]), all, REFERENCE)[0]?.hazards).toContain(
+      'aerosol',
+    ));
 });
 
 describe('dates in sequence', () => {
@@ -64,13 +128,16 @@ describe('dates in sequence', () => {
         const startsAt = new Date(Date.parse(CONTEXT.startsAt) + delay * 60_000).toISOString();
         const plan = planned(SIGN, { startsAt }, quantity);
         plan.steps.forEach((step, index) => {
-          for (const lag of steps[index]!.lags) expect(minutesBetween(plan.steps.find(({ stepId }) => stepId === lag.from)!.end, step.start)).toBeGreaterThanOrEqual(lag.time.high - 1e-6);
+          for (const lag of steps[index]!.lags)
+            expect(
+              minutesBetween(plan.steps.find(({ stepId }) => stepId === lag.from)!.end, step.start),
+            ).toBeGreaterThanOrEqual(lag.time.high - 1e-6);
           if (index) expect(step.start >= plan.steps[index - 1]!.end).toBe(true);
           const worked = step.stretches.reduce((sum, { start, end }) => sum + minutesBetween(start, end), 0);
           expect(worked).toBeCloseTo(steps[index]!.minutes, 6);
           for (const { start, end } of step.stretches) {
             const [opens, closes] = EVENINGS[(new Date(start).getUTCDay() + 6) % 7]![0]!;
-            expect(start.slice(11, 16) >= opens && (end.slice(11, 16) <= closes)).toBe(true);
+            expect(start.slice(11, 16) >= opens && end.slice(11, 16) <= closes).toBe(true);
             expect(end.slice(0, 10)).toBe(start.slice(0, 10));
           }
         });
@@ -79,10 +146,15 @@ describe('dates in sequence', () => {
     ));
 
   test('a later start is never ready sooner', () =>
-    fc.assert(fc.property(fc.integer({ min: 0, max: 10_000 }), fc.integer({ min: 0, max: 5000 }), (delay, more) => {
-      const at = (minutes: number) => new Date(Date.parse(CONTEXT.startsAt) + minutes * 60_000).toISOString();
-      expect(planned(SIGN, { startsAt: at(delay + more) }).endsAt! >= planned(SIGN, { startsAt: at(delay) }).endsAt!).toBe(true);
-    }), { numRuns: 40 }));
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 10_000 }), fc.integer({ min: 0, max: 5000 }), (delay, more) => {
+        const at = (minutes: number) => new Date(Date.parse(CONTEXT.startsAt) + minutes * 60_000).toISOString();
+        expect(
+          planned(SIGN, { startsAt: at(delay + more) }).endsAt! >= planned(SIGN, { startsAt: at(delay) }).endsAt!,
+        ).toBe(true);
+      }),
+      { numRuns: 40 },
+    ));
 
   test('a spray coat meets its recoat hour, or waits until its window opens again', () => {
     const spray = [apply('medium', 'medium', 'aerosol-enamel', 2)];
@@ -98,19 +170,39 @@ describe('dates in sequence', () => {
   });
 
   test('hours are local: a sitting at 18:30 stays at 18:30 over the change of the clocks', () => {
-    const plan = planned([apply('a', 'medium', 'exterior-latex', 3)], { zone: 'Europe/Berlin', startsAt: '2026-10-23T12:00:00Z', freeHours: Array.from({ length: 7 }, () => [['18:30', '19:30']]) as FreeHours });
-    expect(plan.steps.map(({ start }) => start)).toEqual(['2026-10-23T16:30:00.000Z', '2026-10-24T16:30:00.000Z', '2026-10-25T17:30:00.000Z']);
+    const plan = planned([apply('a', 'medium', 'exterior-latex', 3)], {
+      zone: 'Europe/Berlin',
+      startsAt: '2026-10-23T12:00:00Z',
+      freeHours: Array.from({ length: 7 }, () => [['18:30', '19:30']]) as FreeHours,
+    });
+    expect(plan.steps.map(({ start }) => start)).toEqual([
+      '2026-10-23T16:30:00.000Z',
+      '2026-10-24T16:30:00.000Z',
+      '2026-10-25T17:30:00.000Z',
+    ]);
   });
 
   test('what is done keeps its time and the rest follows from it', () => {
-    const plan = planned(SIGN, { done: { 'sand#1': '2026-11-29T10:00:00.000Z', 'ground#1': '2026-11-29T11:00:00.000Z' } });
+    const plan = planned(SIGN, {
+      done: { 'sand#1': '2026-11-29T10:00:00.000Z', 'ground#1': '2026-11-29T11:00:00.000Z' },
+    });
     expect(plan.steps.slice(0, 2).every(({ isDone }) => isDone)).toBe(true);
     expect(plan.steps[2]!.start).toBe('2026-11-30T18:30:00.000Z');
   });
 
   test.each<[string, Partial<SequenceContext>, Operation[], string]>([
-    ['no free hours', { freeHours: Array.from({ length: 7 }, () => []) }, [apply('sand', 'prep', 'sand-bare')], 'no-free-hours'],
-    ['a step longer than any sitting', { freeHours: Array.from({ length: 7 }, () => [['18:00', '18:10']]) as FreeHours }, [apply('sand', 'prep', 'sand-bare')], 'no-free-hours'],
+    [
+      'no free hours',
+      { freeHours: Array.from({ length: 7 }, () => []) },
+      [apply('sand', 'prep', 'sand-bare')],
+      'no-free-hours',
+    ],
+    [
+      'a step longer than any sitting',
+      { freeHours: Array.from({ length: 7 }, () => [['18:00', '18:10']]) as FreeHours },
+      [apply('sand', 'prep', 'sand-bare')],
+      'no-free-hours',
+    ],
     ['an absurd start', { startsAt: '9999-01-01T00:00:00Z' }, [apply('sand', 'prep', 'sand-bare')], 'absurd-date'],
   ])('%s is a problem, not a date', (_name, context, operations, code) => {
     const read = planInSequence(stepsOf(pieceOf(operations), all, REFERENCE), { ...CONTEXT, ...context });
@@ -126,8 +218,10 @@ describe('dates in sequence', () => {
 describe('layers through time', () => {
   const plan = planned(SIGN);
   const stack = pieceOf(SIGN).parts[0]!.stack!;
-  const at = (stepId: string, minutes: number) => new Date(Date.parse(plan.steps.find((step) => step.stepId === stepId)!.end) + minutes * 60_000).toISOString();
-  const stateOf = (operationId: string, instant: string) => layerStatesAt(stack, plan, all, instant).find((layer) => layer.operationId === operationId);
+  const at = (stepId: string, minutes: number) =>
+    new Date(Date.parse(plan.steps.find((step) => step.stepId === stepId)!.end) + minutes * 60_000).toISOString();
+  const stateOf = (operationId: string, instant: string) =>
+    layerStatesAt(stack, plan, all, instant).find((layer) => layer.operationId === operationId);
 
   test.each([
     ['before it is laid', 'ground#1', -60, 'notYet', 0],
@@ -136,7 +230,9 @@ describe('layers through time', () => {
     ['after its recoat time', 'ground#1', 361, 'ready', 1],
     ['when the second coat is on', 'ground#2', 1, 'wet', 2],
     ['a month later', 'ground#2', 31 * 1440, 'cured', 2],
-  ])('the ground %s', (_name, step, minutes, state, coatsLaid) => expect(stateOf('ground', at(step, minutes))).toMatchObject({ state, coatsLaid }));
+  ])('the ground %s', (_name, step, minutes, state, coatsLaid) =>
+    expect(stateOf('ground', at(step, minutes))).toMatchObject({ state, coatsLaid }),
+  );
 
   test('the mask is off only when the last coat is on', () => {
     expect(operationsThrough(stack, plan, at('medium#1', 1))).toBe(4);

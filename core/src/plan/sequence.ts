@@ -8,7 +8,9 @@ const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, 'a time of d
 const window = z.tuple([clock, clock]).refine(([from, to]) => from < to, 'an end after its start');
 
 /** Free hours, Monday to Sunday; each day a list of windows. */
-export const freeHoursSchema = z.array(z.array(window).max(6, 'at most 6 windows a day')).length(7, 'seven days, Monday first');
+export const freeHoursSchema = z
+  .array(z.array(window).max(6, 'at most 6 windows a day'))
+  .length(7, 'seven days, Monday first');
 export type FreeHours = z.output<typeof freeHoursSchema>;
 
 export interface PlannedStep {
@@ -71,7 +73,8 @@ function* freeWindows(from: number, zone: string, freeHours: FreeHours): Generat
   }
 }
 
-const gridUp = (instant: number): number => Math.ceil(instant / (GRID_MINUTES * MS_PER_MINUTE)) * GRID_MINUTES * MS_PER_MINUTE;
+const gridUp = (instant: number): number =>
+  Math.ceil(instant / (GRID_MINUTES * MS_PER_MINUTE)) * GRID_MINUTES * MS_PER_MINUTE;
 
 /** The stretches in which the step's minutes fit from an instant on; one whole stretch if it is not divisible. */
 const place = (step: Step, from: number, context: SequenceContext): Stretch[] | null => {
@@ -143,7 +146,12 @@ export const planInSequence = (steps: readonly Step[], context: SequenceContext)
   if (problems.length) return failed(...problems);
   const from = Date.parse(context.startsAt);
   if (Number.isNaN(from) || from < Date.UTC(2000, 0, 1) || from > Date.UTC(2200, 0, 1))
-    return failed({ code: 'absurd-date', given: `"${context.startsAt}" was given as the start.`, allowed: 'a date from 2000 to 2199.', todo: 'Choose the day you want to begin.' });
+    return failed({
+      code: 'absurd-date',
+      given: `"${context.startsAt}" was given as the start.`,
+      allowed: 'a date from 2000 to 2199.',
+      todo: 'Choose the day you want to begin.',
+    });
   const ends = new Map<string, number>();
   const planned: PlannedStep[] = [];
   let cursor = from;
@@ -154,12 +162,25 @@ export const planInSequence = (steps: readonly Step[], context: SequenceContext)
       const start = end - step.minutes * MS_PER_MINUTE;
       ends.set(step.id, end);
       cursor = Math.max(cursor, end);
-      planned.push({ stepId: step.id, operationIds: step.operationIds, stretches: [{ start: iso(start), end: iso(end) }], start: iso(start), end: iso(end), waitedFor: '', maybeFrom: null, isDone: true });
+      planned.push({
+        stepId: step.id,
+        operationIds: step.operationIds,
+        stretches: [{ start: iso(start), end: iso(end) }],
+        start: iso(start),
+        end: iso(end),
+        waitedFor: '',
+        maybeFrom: null,
+        isDone: true,
+      });
       continue;
     }
     const { instant, why, maybe } = earliest(step, ends, cursor);
     let stretches = place(step, instant, context);
-    for (let moved = stretches && inRecoatWindow(step, ends, stretches[0]!.start); stretches && moved !== stretches[0]!.start; moved = stretches && inRecoatWindow(step, ends, stretches[0]!.start))
+    for (
+      let moved = stretches && inRecoatWindow(step, ends, stretches[0]!.start);
+      stretches && moved !== stretches[0]!.start;
+      moved = stretches && inRecoatWindow(step, ends, stretches[0]!.start)
+    )
       stretches = place(step, moved!, context);
     if (!stretches) return failed(noRoom(step));
     const start = stretches[0]!.start;
@@ -193,10 +214,14 @@ export const planInSequence = (steps: readonly Step[], context: SequenceContext)
 
 /** How many of the free windows the work touches. */
 const sittingsIn = (planned: readonly PlannedStep[], { zone, freeHours }: SequenceContext): number => {
-  const starts = planned.filter(({ isDone }) => !isDone).flatMap(({ stretches }) => stretches.map(({ start }) => Date.parse(start)));
+  const starts = planned
+    .filter(({ isDone }) => !isDone)
+    .flatMap(({ stretches }) => stretches.map(({ start }) => Date.parse(start)));
   const windows = new Set<number>();
   for (const start of starts) {
-    const midnight = Temporal.Instant.fromEpochMilliseconds(start).toZonedDateTimeISO(zone).startOfDay().epochMilliseconds;
+    const midnight = Temporal.Instant.fromEpochMilliseconds(start)
+      .toZonedDateTimeISO(zone)
+      .startOfDay().epochMilliseconds;
     for (const window of freeWindows(midnight, zone, freeHours)) {
       if (window.end <= start) continue;
       windows.add(window.start);

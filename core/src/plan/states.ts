@@ -26,7 +26,10 @@ const READY_STAGES: readonly Stage[] = ['recoat', 'mask', 'film'];
 
 /** End of each coat of an operation, oldest first, as planned or done. */
 const coatEnds = (operationId: string, coats: number, plan: Plan): number[] =>
-  Array.from({ length: coats }, (_, index) => plan.steps.find(({ stepId }) => stepId === stepIdOf({ id: operationId }, index + 1))?.end)
+  Array.from(
+    { length: coats },
+    (_, index) => plan.steps.find(({ stepId }) => stepId === stepIdOf({ id: operationId }, index + 1))?.end,
+  )
     .filter((end) => end !== undefined)
     .map((end) => Date.parse(end));
 
@@ -76,7 +79,12 @@ export const layerStatesAt = (stack: Stack, plan: Plan, catalogue: Catalogue, in
     const newest = changes[coatsLaid - 1];
     const passed = newest?.filter(({ at }) => at <= now).at(-1);
     const next = newest?.find(({ at }) => at > now);
-    return { operationId: operation.id, state: passed?.state ?? 'notYet', coatsLaid, until: next ? iso(next.at) : null };
+    return {
+      operationId: operation.id,
+      state: passed?.state ?? 'notYet',
+      coatsLaid,
+      until: next ? iso(next.at) : null,
+    };
   });
 };
 
@@ -93,7 +101,12 @@ export const operationsThrough = (stack: Stack, plan: Plan, instant: string): nu
   return next < 0 ? stack.operations.length : next;
 };
 
-const STATE_WORDS: Readonly<Record<Exclude<LayerState, 'notYet'>, string>> = { wet: 'laid, wet', touchDry: 'touch-dry', ready: 'ready to cover', cured: 'cured' };
+const STATE_WORDS: Readonly<Record<Exclude<LayerState, 'notYet'>, string>> = {
+  wet: 'laid, wet',
+  touchDry: 'touch-dry',
+  ready: 'ready to cover',
+  cured: 'cured',
+};
 
 const takenWords = (operation: Exclude<Operation, { op: 'apply' }>): string => {
   if (operation.op === 'treat') return 'heated';
@@ -106,7 +119,10 @@ export const momentsOf = (stack: Stack, plan: Plan, catalogue: Catalogue): Momen
     operation.role === 'prep' || operation.role === 'transfer' || operation.role === 'hold'
       ? []
       : changes.flatMap((coat, index) =>
-          coat.map(({ at, state }) => ({ at, what: `${product?.name ?? operation.productId}${ends.length > 1 ? `, coat ${index + 1}` : ''}: ${state === 'notYet' ? '' : product?.dryFamily === 'none' && state === 'cured' ? 'on' : STATE_WORDS[state]}` })),
+          coat.map(({ at, state }) => ({
+            at,
+            what: `${product?.name ?? operation.productId}${ends.length > 1 ? `, coat ${index + 1}` : ''}: ${state === 'notYet' ? '' : product?.dryFamily === 'none' && state === 'cured' ? 'on' : STATE_WORDS[state]}`,
+          })),
         ),
   );
   const taken = stack.operations.flatMap((operation) => {

@@ -38,7 +38,20 @@ export interface Step {
 }
 
 const HOW_WORDS: Readonly<Record<string, string>> = {
-  brush: 'brush', sponge: 'sponge', stipple: 'stipple', spray: 'spray straight down', wipe: 'wipe', pour: 'pour', press: 'press', squeegee: 'squeegee from the middle', cut: 'cut and weed', pin: 'pin down', roll: 'roll', swirl: 'swirl', sand: 'sand', soak: 'soak',
+  brush: 'brush',
+  sponge: 'sponge',
+  stipple: 'stipple',
+  spray: 'spray straight down',
+  wipe: 'wipe',
+  pour: 'pour',
+  press: 'press',
+  squeegee: 'squeegee from the middle',
+  cut: 'cut and weed',
+  pin: 'pin down',
+  roll: 'roll',
+  swirl: 'swirl',
+  sand: 'sand',
+  soak: 'soak',
 };
 const sum = (figures: readonly Figure[]): Figure => ({
   low: figures.reduce((total, { low }) => total + low, 0),
@@ -49,10 +62,13 @@ const sum = (figures: readonly Figure[]): Figure => ({
 });
 
 const labelOf = (operation: Operation, catalogue: Catalogue, coat: number): string => {
-  if (operation.op === 'treat') return operation.treat === 'burn' ? 'Heat evenly, keep moving' : operation.treat === 'bake' ? 'Bake' : 'Heat-set';
+  if (operation.op === 'treat')
+    return operation.treat === 'burn' ? 'Heat evenly, keep moving' : operation.treat === 'bake' ? 'Bake' : 'Heat-set';
   if (operation.op === 'remove') {
     if (operation.what === 'mask') return operation.school === 'wet' ? 'Unmask while wet' : 'Score and unmask';
-    return operation.what === 'medium' ? 'Scrape off and rinse' : (catalogue.productById.get(operation.productId ?? '')?.name ?? 'Take the finish off');
+    return operation.what === 'medium'
+      ? 'Scrape off and rinse'
+      : (catalogue.productById.get(operation.productId ?? '')?.name ?? 'Take the finish off');
   }
   const name = catalogue.productById.get(operation.productId)?.name ?? operation.productId;
   const sentence = `${name[0]?.toUpperCase() ?? ''}${name.slice(1)}`;
@@ -60,9 +76,19 @@ const labelOf = (operation: Operation, catalogue: Catalogue, coat: number): stri
 };
 
 const detailOf = (operation: Operation, product: Product | undefined): string => {
-  if (operation.op === 'apply') return operation.role === 'prep' ? (product?.about ?? '') : `${product?.how.includes('cut') ? 'cut and weed, ' : ''}${HOW_WORDS[operation.how] ?? operation.how}. ${product?.about ?? ''}`;
-  if (operation.op === 'treat') return product?.workC ? `${product.workC.low}–${product.workC.high} °C${product.dwell ? `, ${product.dwell.low}–${product.dwell.high} ${product.dwell.unit}` : ''}` : '';
-  return operation.school === 'dry' ? 'Run a knife lightly along the edge, pull low and slow.' : operation.school === 'wet' ? 'Within ten minutes of the last coat.' : '';
+  if (operation.op === 'apply')
+    return operation.role === 'prep'
+      ? (product?.about ?? '')
+      : `${product?.how.includes('cut') ? 'cut and weed, ' : ''}${HOW_WORDS[operation.how] ?? operation.how}. ${product?.about ?? ''}`;
+  if (operation.op === 'treat')
+    return product?.workC
+      ? `${product.workC.low}–${product.workC.high} °C${product.dwell ? `, ${product.dwell.low}–${product.dwell.high} ${product.dwell.unit}` : ''}`
+      : '';
+  return operation.school === 'dry'
+    ? 'Run a knife lightly along the edge, pull low and slow.'
+    : operation.school === 'wet'
+      ? 'Within ten minutes of the last coat.'
+      : '';
 };
 
 interface Draft {
@@ -71,10 +97,13 @@ interface Draft {
 }
 
 /** An etch or a remover works while it lies there; a burn paste only once it is heated. */
-const worksAtOnce = (product: Product | undefined): boolean => product?.dwell !== undefined && (product.attacks === 'silica' || product.attacks === 'coating');
+const worksAtOnce = (product: Product | undefined): boolean =>
+  product?.dwell !== undefined && (product.attacks === 'silica' || product.attacks === 'coating');
 
 const isUsedUp = (operation: Operation, catalogue: Catalogue): operation is ApplyOperation =>
-  operation.op === 'apply' && operation.role === 'medium' && worksAtOnce(catalogue.productById.get(operation.productId));
+  operation.op === 'apply' &&
+  operation.role === 'medium' &&
+  worksAtOnce(catalogue.productById.get(operation.productId));
 
 /** Coats apart; what must follow at once (unmask while wet, rinse after the dwell) joined to its coat. */
 const drafted = (operations: readonly Operation[], catalogue: Catalogue): Draft[] => {
@@ -82,7 +111,11 @@ const drafted = (operations: readonly Operation[], catalogue: Catalogue): Draft[
   for (const operation of operations) {
     const last = drafts.at(-1);
     const lastOperation = last?.operations.at(-1);
-    const joins = operation.op === 'remove' && lastOperation !== undefined && ((operation.what === 'mask' && operation.school === 'wet' && lastOperation.op === 'apply') || (operation.what === 'medium' && isUsedUp(lastOperation, catalogue)));
+    const joins =
+      operation.op === 'remove' &&
+      lastOperation !== undefined &&
+      ((operation.what === 'mask' && operation.school === 'wet' && lastOperation.op === 'apply') ||
+        (operation.what === 'medium' && isUsedUp(lastOperation, catalogue)));
     if (joins && last) {
       drafts[drafts.length - 1] = { ...last, operations: [...last.operations, operation] };
       continue;
@@ -100,7 +133,10 @@ const dwellBatch = (apply: Figure, rinse: Figure, dwell: Figure, quantity: numbe
 };
 
 const hazardsOf = (operation: Operation, operations: readonly Operation[], catalogue: Catalogue): readonly string[] => {
-  const product = operation.op === 'treat' ? productOf(operation.of, operations, catalogue) : catalogue.productById.get(operation.productId ?? '');
+  const product =
+    operation.op === 'treat'
+      ? productOf(operation.of, operations, catalogue)
+      : catalogue.productById.get(operation.productId ?? '');
   return product?.hazards ?? [];
 };
 
@@ -116,15 +152,41 @@ const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, worksho
     const first = joined[0]!;
     const id = stepIdOf(first, coat);
     const index = operations.indexOf(first);
-    const product = first.op === 'apply' ? catalogue.productById.get(first.productId) : first.op === 'treat' ? productOf(first.of, operations, catalogue) : undefined;
+    const product =
+      first.op === 'apply'
+        ? catalogue.productById.get(first.productId)
+        : first.op === 'treat'
+          ? productOf(first.of, operations, catalogue)
+          : undefined;
     const lags: Lag[] = [];
     let problem: Problem | undefined;
     const waitFor = (fromStep: string, from: Product, stage: Stage, why: string, windows?: Lag['windows']) => {
       const read = dryTime(from, stage, climate);
       if (!read.ok) problem ??= read.problems[0];
-      else lags.push({ from: fromStep, time: read.time, why, productId: from.id, stage, ...(windows ? { windows: windows.map(([low, high]) => [Math.max(low, read.time.high), high] as const).filter(([low, high]) => high === null || low <= high) } : {}) });
+      else
+        lags.push({
+          from: fromStep,
+          time: read.time,
+          why,
+          productId: from.id,
+          stage,
+          ...(windows
+            ? {
+                windows: windows
+                  .map(([low, high]) => [Math.max(low, read.time.high), high] as const)
+                  .filter(([low, high]) => high === null || low <= high),
+              }
+            : {}),
+        });
     };
-    if (first.op === 'apply' && coat > 1 && product && product.dry.recoat) waitFor(stepIdOf(first, coat - 1), product, 'recoat', `${product.name} ready for the next coat`, product.recoatWindows);
+    if (first.op === 'apply' && coat > 1 && product && product.dry.recoat)
+      waitFor(
+        stepIdOf(first, coat - 1),
+        product,
+        'recoat',
+        `${product.name} ready for the next coat`,
+        product.recoatWindows,
+      );
     else
       for (const wait of waitsBefore(first, operations.slice(0, index), catalogue)) {
         const from = catalogue.productById.get(wait.from.productId);
@@ -139,10 +201,19 @@ const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, worksho
       partId: part.id,
       operationIds: joined.map((operation) => operation.id),
       coat,
-      label: joined.map((operation, position) => (position ? labelOf(operation, catalogue, coat).toLowerCase() : labelOf(operation, catalogue, coat))).join(', then '),
-      detail: joined.map((operation) => detailOf(operation, product)).filter(Boolean).join(' '),
+      label: joined
+        .map((operation, position) =>
+          position ? labelOf(operation, catalogue, coat).toLowerCase() : labelOf(operation, catalogue, coat),
+        )
+        .join(', then '),
+      detail: joined
+        .map((operation) => detailOf(operation, product))
+        .filter(Boolean)
+        .join(' '),
       perPiece,
-      minutes: Math.ceil(dwell ? dwellBatch(work[0]!, work[1] ?? sum([]), dwell, quantity) : perPiece.typical * quantity),
+      minutes: Math.ceil(
+        dwell ? dwellBatch(work[0]!, work[1] ?? sum([]), dwell, quantity) : perPiece.typical * quantity,
+      ),
       divisible: quantity > 1,
       lags,
       hazards: [...new Set(joined.flatMap((operation) => hazardsOf(operation, operations, catalogue)))],
@@ -154,7 +225,11 @@ const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, worksho
   return steps;
 };
 
-const productOf = (operationId: string, operations: readonly Operation[], catalogue: Catalogue): Product | undefined => {
+const productOf = (
+  operationId: string,
+  operations: readonly Operation[],
+  catalogue: Catalogue,
+): Product | undefined => {
   const operation = operations.find(({ id }) => id === operationId);
   return operation?.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
 };

@@ -20,17 +20,33 @@ const beforeCoat = (below: Product, above: Product): { stage: Stage; why: string
   if (below.carrier === 'oil' && above.carrier === 'water' && has(below, 'mask'))
     return { stage: 'mask', why: `waterborne ${above.name} over ${below.name} only when the oil is dry through` };
   // a recoat window that closes is for its own kind of coat; another kind waits until it is past
-  if (below.recoatWindows && above.id !== below.id && has(below, 'mask')) return { stage: 'mask', why: `${below.name} dry before another product` };
+  if (below.recoatWindows && above.id !== below.id && has(below, 'mask'))
+    return { stage: 'mask', why: `${below.name} dry before another product` };
   return { stage: 'recoat', why: `${below.name} ready for the next coat` };
 };
 
 const COAT_ON_TOP = new Set<string>(['ground', 'groundSeal', 'finish', 'medium', 'edgeSeal']);
 
-const stageBefore = (below: Product, operation: Operation, above: Product | undefined): { stage: Stage; why: string } | null => {
-  if (operation.op === 'treat') return { stage: operation.treat === 'burn' ? 'touch' : 'heatSet', why: operation.treat === 'burn' ? `${below.name} dried fully` : `${below.name} dry before heat` };
-  if (operation.op === 'remove') return operation.what === 'mask' && operation.school === 'dry' ? { stage: below.attacks === 'rawWood' ? 'touch' : 'recoat', why: `${below.name} dry before the mask is scored and pulled` } : null;
+const stageBefore = (
+  below: Product,
+  operation: Operation,
+  above: Product | undefined,
+): { stage: Stage; why: string } | null => {
+  if (operation.op === 'treat')
+    return {
+      stage: operation.treat === 'burn' ? 'touch' : 'heatSet',
+      why: operation.treat === 'burn' ? `${below.name} dried fully` : `${below.name} dry before heat`,
+    };
+  if (operation.op === 'remove')
+    return operation.what === 'mask' && operation.school === 'dry'
+      ? {
+          stage: below.attacks === 'rawWood' ? 'touch' : 'recoat',
+          why: `${below.name} dry before the mask is scored and pulled`,
+        }
+      : null;
   if (!above) return null;
-  if (operation.role === 'mask' || operation.role === 'hold' || operation.role === 'transfer') return { stage: 'mask', why: `${below.name} firm enough for a mask or tape` };
+  if (operation.role === 'mask' || operation.role === 'hold' || operation.role === 'transfer')
+    return { stage: 'mask', why: `${below.name} firm enough for a mask or tape` };
   if (operation.role === 'film') return { stage: 'film', why: `${below.name} cured enough for film that stays` };
   return COAT_ON_TOP.has(operation.role) ? beforeCoat(below, above) : null;
 };
@@ -43,28 +59,45 @@ const stageBefore = (below: Product, operation: Operation, above: Product | unde
  */
 export const waitsBefore = (operation: Operation, earlier: readonly Operation[], catalogue: Catalogue): Wait[] => {
   const above = operation.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
-  const touched = [...earlier].reverse().find((one) => isCoat(one) && (operation.op !== 'treat' || one.id === operation.of));
+  const touched = [...earlier]
+    .reverse()
+    .find((one) => isCoat(one) && (operation.op !== 'treat' || one.id === operation.of));
   const waits: Wait[] = [];
   const last = earlier.at(-1);
   if (touched && isCoat(touched)) {
     const below = catalogue.productById.get(touched.productId);
     const wanted = below && stageBefore(below, operation, above);
     if (below && wanted) {
-      const stage = has(below, wanted.stage) ? wanted.stage : wanted.stage === 'film' && has(below, 'mask') ? 'mask' : 'recoat';
+      const stage = has(below, wanted.stage)
+        ? wanted.stage
+        : wanted.stage === 'film' && has(below, 'mask')
+          ? 'mask'
+          : 'recoat';
       if (has(below, stage)) waits.push({ from: touched, stage, why: wanted.why });
     }
   }
   if (last?.op === 'apply' && last.role === 'prep' && has(catalogue.productById.get(last.productId)!, 'touch'))
     waits.push({ from: last, stage: 'touch', why: 'the surface dry' });
   const film = earlier.find((one): one is ApplyOperation => one.op === 'apply' && one.role === 'film');
-  if (film && operation.op === 'apply' && operation.role === 'finish' && has(catalogue.productById.get(film.productId)!, 'firstWash'))
+  if (
+    film &&
+    operation.op === 'apply' &&
+    operation.role === 'finish' &&
+    has(catalogue.productById.get(film.productId)!, 'firstWash')
+  )
     waits.push({ from: film, stage: 'firstWash', why: 'the film bonded before anything goes over it' });
   return waits;
 };
 
 /** Minutes of work on one piece for one coat or pass of an operation; a default for taking off and heating. */
 export const workFigure = (operation: Operation, catalogue: Catalogue): Figure => {
-  const estimate = (low: number, typical: number, high: number): Figure => ({ low, typical, high, unit: 'min', basis: 'estimate' });
+  const estimate = (low: number, typical: number, high: number): Figure => ({
+    low,
+    typical,
+    high,
+    unit: 'min',
+    basis: 'estimate',
+  });
   if (operation.op === 'apply') return catalogue.productById.get(operation.productId)?.handsOn ?? estimate(5, 10, 20);
   if (operation.op === 'treat') return estimate(5, 8, 15);
   const tool = operation.productId ? catalogue.productById.get(operation.productId)?.handsOn : undefined;

@@ -1,5 +1,13 @@
 import { catalogue } from '../materials/index.ts';
-import { plainPart, plainWorkshop, type Brief, type Design, type Surface, type Use, type Workshop } from '../piece/index.ts';
+import {
+  plainPart,
+  plainWorkshop,
+  type Brief,
+  type Design,
+  type Surface,
+  type Use,
+  type Workshop,
+} from '../piece/index.ts';
 
 /** What a test says of a piece; the rest is as a crafter leaves it. */
 export interface Said {
@@ -27,7 +35,9 @@ export const briefOf = ({ base, surface = {}, use = {}, design = {}, workshop = 
   };
 };
 
-export const finish = (id: string, ageDays: number | null = 100): Pick<Surface, 'existing'> => ({ existing: [{ finish: id, ageDays }] });
+export const finish = (id: string, ageDays: number | null = 100): Pick<Surface, 'existing'> => ({
+  existing: [{ finish: id, ageDays }],
+});
 
 export const product = (id: string) => {
   const found = catalogue().productById.get(id);

@@ -18,7 +18,9 @@ export const formatDuration = (durationMinutes: number): string => {
   const wholeHours = Math.round(total / MINUTES_PER_HOUR);
   const restHours = wholeHours % 24;
   const wholeDays = Math.floor(wholeHours / 24);
-  return wholeDays >= 4 || restHours === 0 ? `${trimmed(wholeHours / 24, wholeDays >= 4 ? 0 : 1)} d` : `${wholeDays} d ${restHours} h`;
+  return wholeDays >= 4 || restHours === 0
+    ? `${trimmed(wholeHours / 24, wholeDays >= 4 ? 0 : 1)} d`
+    : `${wholeDays} d ${restHours} h`;
 };
 
 /** Millimetres in the chosen unit with its name. */

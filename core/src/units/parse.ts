@@ -17,12 +17,65 @@ import {
 
 type UnitTable = Readonly<Record<string, number>>;
 
-const LENGTH: UnitTable = { mm: 1, cm: 10, m: 1000, in: MM_PER_INCH, inch: MM_PER_INCH, inches: MM_PER_INCH, '"': MM_PER_INCH, '″': MM_PER_INCH, ft: 304.8, "'": 304.8 };
-const AREA: UnitTable = { mm2: 1, 'mm²': 1, cm2: 100, 'cm²': 100, m2: 1e6, 'm²': 1e6, in2: MM_PER_INCH ** 2, 'in²': MM_PER_INCH ** 2, ft2: 304.8 ** 2, 'ft²': 304.8 ** 2 };
+const LENGTH: UnitTable = {
+  mm: 1,
+  cm: 10,
+  m: 1000,
+  in: MM_PER_INCH,
+  inch: MM_PER_INCH,
+  inches: MM_PER_INCH,
+  '"': MM_PER_INCH,
+  '″': MM_PER_INCH,
+  ft: 304.8,
+  "'": 304.8,
+};
+const AREA: UnitTable = {
+  mm2: 1,
+  'mm²': 1,
+  cm2: 100,
+  'cm²': 100,
+  m2: 1e6,
+  'm²': 1e6,
+  in2: MM_PER_INCH ** 2,
+  'in²': MM_PER_INCH ** 2,
+  ft2: 304.8 ** 2,
+  'ft²': 304.8 ** 2,
+};
 // US customary fluid measures: the ones on the labels that crafters quote
-const VOLUME: UnitTable = { ml: 1, cl: 10, dl: 100, l: 1000, litre: 1000, litres: 1000, 'fl oz': 29.5735, floz: 29.5735, pint: 473.176, quart: 946.353, gal: 3785.41 };
+const VOLUME: UnitTable = {
+  ml: 1,
+  cl: 10,
+  dl: 100,
+  l: 1000,
+  litre: 1000,
+  litres: 1000,
+  'fl oz': 29.5735,
+  floz: 29.5735,
+  pint: 473.176,
+  quart: 946.353,
+  gal: 3785.41,
+};
 const MASS: UnitTable = { mg: 0.001, g: 1, kg: 1000, oz: 28.3495, lb: 453.592 };
-const TIME: UnitTable = { s: 1 / 60, sec: 1 / 60, min: 1, mins: 1, minute: 1, minutes: 1, h: 60, hr: 60, hrs: 60, hour: 60, hours: 60, d: 1440, day: 1440, days: 1440, w: 10080, wk: 10080, week: 10080, weeks: 10080 };
+const TIME: UnitTable = {
+  s: 1 / 60,
+  sec: 1 / 60,
+  min: 1,
+  mins: 1,
+  minute: 1,
+  minutes: 1,
+  h: 60,
+  hr: 60,
+  hrs: 60,
+  hour: 60,
+  hours: 60,
+  d: 1440,
+  day: 1440,
+  days: 1440,
+  w: 10080,
+  wk: 10080,
+  week: 10080,
+  weeks: 10080,
+};
 
 const NUMBER = String.raw`(?:\d+\s+\d+\/\d+|\d+\/\d+|\d+(?:[.,]\d+)?|[.,]\d+)`;
 const UNIT = String.raw`[a-zµ°²"″']+[²2]?(?:\s+oz)?`;
@@ -57,7 +110,10 @@ const readMeasure = (text: string, measure: Measure): Outcome<{ value: number }>
   const parts = [...given.matchAll(new RegExp(`(${NUMBER})\\s*(${UNIT})?\\s*`, 'giy'))];
   const isWhole = parts.reduce((length, part) => length + part[0].length, 0) === given.length;
   if (given === '' || parts.length === 0 || !isWhole || GROUPED.test(given))
-    return refuse('not-a-quantity', `a number, with a unit (${known.join(', ')}) or without one for ${measure.bareUnit}.`);
+    return refuse(
+      'not-a-quantity',
+      `a number, with a unit (${known.join(', ')}) or without one for ${measure.bareUnit}.`,
+    );
   let total = 0;
   let previousUnit: string | undefined;
   for (const [, number = '', unitName] of parts) {
@@ -74,7 +130,19 @@ const readMeasure = (text: string, measure: Measure): Outcome<{ value: number }>
   return { ok: true, value: total };
 };
 
-const NEXT_SMALLER: Readonly<Record<string, string>> = { d: 'h', day: 'h', days: 'h', h: 'min', hr: 'min', hour: 'min', hours: 'min', min: 's', ft: 'in', "'": 'in', m: 'cm' };
+const NEXT_SMALLER: Readonly<Record<string, string>> = {
+  d: 'h',
+  day: 'h',
+  days: 'h',
+  h: 'min',
+  hr: 'min',
+  hour: 'min',
+  hours: 'min',
+  min: 's',
+  ft: 'in',
+  "'": 'in',
+  m: 'cm',
+};
 const smallerThan = (unit: string, measure: Measure): string => NEXT_SMALLER[unit] ?? measure.bareUnit;
 
 /**
@@ -85,31 +153,61 @@ const smallerThan = (unit: string, measure: Measure): string => NEXT_SMALLER[uni
  * @returns millimetres, unrounded; or a problem naming the units allowed
  */
 export const parseLength = (text: string, bareUnit: 'mm' | 'in' = 'mm'): Outcome<{ value: Millimetres }> => {
-  const read = readMeasure(text, { what: 'a length', units: LENGTH, bareUnit, example: '"95", "9,5 cm" or "3 3/4 in"', max: 100_000 });
+  const read = readMeasure(text, {
+    what: 'a length',
+    units: LENGTH,
+    bareUnit,
+    example: '"95", "9,5 cm" or "3 3/4 in"',
+    max: 100_000,
+  });
   return read.ok ? { ok: true, value: mm(read.value) } : read;
 };
 
 /** An area: "120 cm2", "0.4 m²"; bare numbers are mm². Returns mm². */
 export const parseArea = (text: string): Outcome<{ value: SquareMillimetres }> => {
-  const read = readMeasure(text, { what: 'an area', units: AREA, bareUnit: 'mm2', example: '"120 cm2" or "0.4 m2"', max: 1e10 });
+  const read = readMeasure(text, {
+    what: 'an area',
+    units: AREA,
+    bareUnit: 'mm2',
+    example: '"120 cm2" or "0.4 m2"',
+    max: 1e10,
+  });
   return read.ok ? { ok: true, value: squareMillimetres(read.value) } : read;
 };
 
 /** A volume: "120", "0,5 l", "8 fl oz"; bare numbers are ml. Returns ml. */
 export const parseVolume = (text: string): Outcome<{ value: Millilitres }> => {
-  const read = readMeasure(text, { what: 'a volume', units: VOLUME, bareUnit: 'ml', example: '"120 ml" or "0,5 l"', max: 1e6 });
+  const read = readMeasure(text, {
+    what: 'a volume',
+    units: VOLUME,
+    bareUnit: 'ml',
+    example: '"120 ml" or "0,5 l"',
+    max: 1e6,
+  });
   return read.ok ? { ok: true, value: millilitres(read.value) } : read;
 };
 
 /** A mass: "40", "0,5 kg", "2 oz"; bare numbers are grams. Returns g. */
 export const parseMass = (text: string): Outcome<{ value: Grams }> => {
-  const read = readMeasure(text, { what: 'a mass', units: MASS, bareUnit: 'g', example: '"40 g" or "0,5 kg"', max: 1e6 });
+  const read = readMeasure(text, {
+    what: 'a mass',
+    units: MASS,
+    bareUnit: 'g',
+    example: '"40 g" or "0,5 kg"',
+    max: 1e6,
+  });
   return read.ok ? { ok: true, value: grams(read.value) } : read;
 };
 
 /** A duration: "90", "1 h 30", "2 d", "24 hours"; bare numbers are minutes. Returns minutes. */
 export const parseDuration = (text: string): Outcome<{ value: Minutes }> => {
-  const read = readMeasure(text, { what: 'a time', units: TIME, bareUnit: 'min', example: '"90", "1 h 30" or "2 d"', max: 5_256_000 });
+  const read = readMeasure(text, {
+    what: 'a time',
+    units: TIME,
+    bareUnit: 'min',
+    example: '"90", "1 h 30" or "2 d"',
+    max: 5_256_000,
+  });
   return read.ok ? { ok: true, value: minutes(read.value) } : read;
 };
 
@@ -122,10 +220,17 @@ export const parseTemperature = (text: string, bareUnit: 'C' | 'F' = 'C'): Outco
   const match = /^([-−+]?)\s*(\d+(?:[.,]\d+)?)\s*°?\s*([a-z]*)$/i.exec(text.trim());
   const scale = (match?.[3] || bareUnit).toUpperCase();
   const refuse = (code: string, allowed: string) =>
-    failed({ code, given: `"${text}" was given as a temperature.`, allowed, todo: 'Write it like "21", "21 °C" or "70 °F".' });
+    failed({
+      code,
+      given: `"${text}" was given as a temperature.`,
+      allowed,
+      todo: 'Write it like "21", "21 °C" or "70 °F".',
+    });
   if (!match) return refuse('not-a-quantity', 'a number with °C or °F.');
   if (scale !== 'C' && scale !== 'F') return refuse('unknown-unit', '°C or °F.');
   const number = numberIn(match[2] ?? '') * (match[1] === '-' || match[1] === '−' ? -1 : 1);
   const value = scale === 'F' ? ((number - 32) * 5) / 9 : number;
-  return value < -60 || value > 400 ? refuse('number-out-of-range', '−60 to 400 °C.') : { ok: true, value: celsius(value) };
+  return value < -60 || value > 400
+    ? refuse('number-out-of-range', '−60 to 400 °C.')
+    : { ok: true, value: celsius(value) };
 };

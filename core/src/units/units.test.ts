@@ -1,20 +1,49 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { formatDuration, formatLength, formatTemperature, parseArea, parseDuration, parseLength, parseMass, parseTemperature, parseVolume } from './index.ts';
+import {
+  formatDuration,
+  formatLength,
+  formatTemperature,
+  parseArea,
+  parseDuration,
+  parseLength,
+  parseMass,
+  parseTemperature,
+  parseVolume,
+} from './index.ts';
 
 const valueOf = (read: { ok: true; value: number } | { ok: false }) => (read.ok ? read.value : undefined);
 
 describe('reading what a crafter types', () => {
   test.each([
-    ['95', 95], ['9,5 cm', 95], ['3 3/4 in', 95.25], ['3/4"', 19.05], ['1 ft 2', 355.6], ['0.5m', 500], [' 12 mm ', 12],
+    ['95', 95],
+    ['9,5 cm', 95],
+    ['3 3/4 in', 95.25],
+    ['3/4"', 19.05],
+    ['1 ft 2', 355.6],
+    ['0.5m', 500],
+    [' 12 mm ', 12],
   ])('length %s is %d mm', (text, expected) => expect(valueOf(parseLength(text))).toBeCloseTo(expected, 6));
 
   test.each([
-    ['90', 90], ['1 h 30', 90], ['1h30min', 90], ['2 d', 2880], ['24 hours', 1440], ['1,5 h', 90], ['1 d 2', 1560], ['30 s', 0.5],
+    ['90', 90],
+    ['1 h 30', 90],
+    ['1h30min', 90],
+    ['2 d', 2880],
+    ['24 hours', 1440],
+    ['1,5 h', 90],
+    ['1 d 2', 1560],
+    ['30 s', 0.5],
   ])('time %s is %d minutes', (text, expected) => expect(valueOf(parseDuration(text))).toBeCloseTo(expected, 6));
 
-  test.each([['21', 21], ['70 °F', 21.1111], ['-4', -4], ['−4 °C', -4], ['9,5', 9.5], ['212F', 100]])(
-    'temperature %s is %d °C', (text, expected) => expect(valueOf(parseTemperature(text))).toBeCloseTo(expected, 3));
+  test.each([
+    ['21', 21],
+    ['70 °F', 21.1111],
+    ['-4', -4],
+    ['−4 °C', -4],
+    ['9,5', 9.5],
+    ['212F', 100],
+  ])('temperature %s is %d °C', (text, expected) => expect(valueOf(parseTemperature(text))).toBeCloseTo(expected, 3));
 
   test('areas, volumes and masses take their own units', () => {
     expect(valueOf(parseArea('120 cm2'))).toBe(12000);
@@ -23,10 +52,17 @@ describe('reading what a crafter types', () => {
   });
 
   test.each([
-    [parseLength, '12 parsecs', 'unknown-unit'], [parseLength, '', 'not-a-quantity'], [parseLength, '1,234.5', 'not-a-quantity'],
-    [parseLength, '-3', 'not-a-quantity'], [parseLength, '9e9 m', 'unknown-unit'], [parseLength, '900 m', 'number-out-of-range'],
-    [parseLength, '1/0 in', 'number-out-of-range'], [parseDuration, '30 min 2 h', 'not-a-quantity'], [parseDuration, '<b>5</b>', 'not-a-quantity'],
-    [parseTemperature, '900', 'number-out-of-range'], [parseTemperature, '20 K', 'unknown-unit'],
+    [parseLength, '12 parsecs', 'unknown-unit'],
+    [parseLength, '', 'not-a-quantity'],
+    [parseLength, '1,234.5', 'not-a-quantity'],
+    [parseLength, '-3', 'not-a-quantity'],
+    [parseLength, '9e9 m', 'unknown-unit'],
+    [parseLength, '900 m', 'number-out-of-range'],
+    [parseLength, '1/0 in', 'number-out-of-range'],
+    [parseDuration, '30 min 2 h', 'not-a-quantity'],
+    [parseDuration, '<b>5</b>', 'not-a-quantity'],
+    [parseTemperature, '900', 'number-out-of-range'],
+    [parseTemperature, '20 K', 'unknown-unit'],
   ])('%p refuses "%s" as %s, saying what was given, allowed and to do', (parse, text, code) => {
     const read = parse(text);
     expect(read.ok).toBe(false);
@@ -39,12 +75,22 @@ describe('reading what a crafter types', () => {
 });
 
 describe('writing quantities', () => {
-  test.each([[25, '25 min'], [90, '1 h 30'], [240, '4 h'], [1440, '1 d'], [2160, '1 d 12 h'], [30 * 1440, '30 d']])(
-    '%d minutes reads "%s"', (value, text) => expect(formatDuration(value)).toBe(text));
+  test.each([
+    [25, '25 min'],
+    [90, '1 h 30'],
+    [240, '4 h'],
+    [1440, '1 d'],
+    [2160, '1 d 12 h'],
+    [30 * 1440, '30 d'],
+  ])('%d minutes reads "%s"', (value, text) => expect(formatDuration(value)).toBe(text));
 
   test('a length written in inches reads back to itself within a hundredth of a millimetre', () =>
-    fc.assert(fc.property(fc.double({ min: 0, max: 5000, noNaN: true }), (length) =>
-      Math.abs((valueOf(parseLength(formatLength(length, 'in'))) ?? NaN) - length) < 0.0128)));
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 5000, noNaN: true }),
+        (length) => Math.abs((valueOf(parseLength(formatLength(length, 'in'))) ?? NaN) - length) < 0.0128,
+      ),
+    ));
 
   test('temperatures change scale', () => expect(formatTemperature(23, 'F')).toBe('73 °F'));
 });

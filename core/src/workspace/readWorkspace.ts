@@ -15,31 +15,60 @@ const NOTHING_CHANGED = 'Nothing was changed. Export the file again from where i
 
 const parsed = (json: string): Outcome<{ value: unknown }> => {
   if (json.length > MAX_LENGTH)
-    return failed({ code: 'file-too-large', given: `A file of ${json.length} characters.`, allowed: `at most ${MAX_LENGTH} characters.`, todo: NOTHING_CHANGED });
+    return failed({
+      code: 'file-too-large',
+      given: `A file of ${json.length} characters.`,
+      allowed: `at most ${MAX_LENGTH} characters.`,
+      todo: NOTHING_CHANGED,
+    });
   try {
     return { ok: true, value: JSON.parse(json) };
   } catch (error) {
-    return failed({ code: 'not-json', given: `The file does not read as JSON (${error instanceof Error ? error.message : 'unreadable'}).`, allowed: 'a whole workspace file as Sgraffa exports it.', todo: 'Nothing was changed. It may have been cut short: export or download it again.' });
+    return failed({
+      code: 'not-json',
+      given: `The file does not read as JSON (${error instanceof Error ? error.message : 'unreadable'}).`,
+      allowed: 'a whole workspace file as Sgraffa exports it.',
+      todo: 'Nothing was changed. It may have been cut short: export or download it again.',
+    });
   }
 };
 
 const migrated = (value: unknown): Outcome<{ value: unknown }> => {
   if (typeof value !== 'object' || value === null || Array.isArray(value) || !('version' in value))
-    return failed({ code: 'not-a-workspace', given: 'The file holds no workspace.', allowed: 'a file with a "version", as Sgraffa exports it.', todo: NOTHING_CHANGED });
+    return failed({
+      code: 'not-a-workspace',
+      given: 'The file holds no workspace.',
+      allowed: 'a file with a "version", as Sgraffa exports it.',
+      todo: NOTHING_CHANGED,
+    });
   let document = value as Record<string, unknown>;
   const { version } = document;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1)
-    return failed({ code: 'bad-version', at: 'version', given: `${JSON.stringify(version)} was given.`, allowed: `a whole number from 1 to ${WORKSPACE_VERSION}.`, todo: NOTHING_CHANGED });
+    return failed({
+      code: 'bad-version',
+      at: 'version',
+      given: `${JSON.stringify(version)} was given.`,
+      allowed: `a whole number from 1 to ${WORKSPACE_VERSION}.`,
+      todo: NOTHING_CHANGED,
+    });
   if (version > WORKSPACE_VERSION)
-    return failed({ code: 'future-version', at: 'version', given: `The file is of version ${version}.`, allowed: `versions 1 to ${WORKSPACE_VERSION}.`, todo: 'Nothing was changed. Open it in a newer Sgraffa.' });
-  for (let from = version; from < WORKSPACE_VERSION; from += 1) document = { ...MIGRATIONS[from]!(document), version: from + 1 };
+    return failed({
+      code: 'future-version',
+      at: 'version',
+      given: `The file is of version ${version}.`,
+      allowed: `versions 1 to ${WORKSPACE_VERSION}.`,
+      todo: 'Nothing was changed. Open it in a newer Sgraffa.',
+    });
+  for (let from = version; from < WORKSPACE_VERSION; from += 1)
+    document = { ...MIGRATIONS[from]!(document), version: from + 1 };
   return { ok: true, value: document };
 };
 
 /** References that no schema can see: unknown materials, ids that stand twice, events about nothing. */
 const brokenReferences = (workspace: Workspace, catalogue: Catalogue): Problem[] => {
   const problems: Problem[] = [];
-  const complain = (at: string, given: string, allowed: string) => problems.push({ code: 'broken-reference', at, given, allowed, todo: NOTHING_CHANGED });
+  const complain = (at: string, given: string, allowed: string) =>
+    problems.push({ code: 'broken-reference', at, given, allowed, todo: NOTHING_CHANGED });
   const seen = new Set<string>();
   workspace.pieces.forEach((piece, index) => {
     const at = `pieces.${index}`;
@@ -47,16 +76,34 @@ const brokenReferences = (workspace: Workspace, catalogue: Catalogue): Problem[]
     seen.add(piece.id);
     piece.parts.forEach(({ surface, stack }, partIndex) => {
       const part = `${at}.parts.${partIndex}`;
-      if (surface.base === 'own' ? !surface.own : !catalogue.baseById.has(surface.base)) complain(`${part}.surface.base`, `"${surface.base}" was given.`, 'a material of the catalogue, or "own" with its properties.');
-      for (const { finish } of surface.existing) if (!catalogue.finishById.has(finish)) complain(`${part}.surface.existing`, `"${finish}" was given.`, 'a finish of the catalogue.');
-      if (stack && !catalogue.methodById.has(stack.methodId)) complain(`${part}.stack.methodId`, `"${stack.methodId}" was given.`, 'a method of the catalogue.');
+      if (surface.base === 'own' ? !surface.own : !catalogue.baseById.has(surface.base))
+        complain(
+          `${part}.surface.base`,
+          `"${surface.base}" was given.`,
+          'a material of the catalogue, or "own" with its properties.',
+        );
+      for (const { finish } of surface.existing)
+        if (!catalogue.finishById.has(finish))
+          complain(`${part}.surface.existing`, `"${finish}" was given.`, 'a finish of the catalogue.');
+      if (stack && !catalogue.methodById.has(stack.methodId))
+        complain(`${part}.stack.methodId`, `"${stack.methodId}" was given.`, 'a method of the catalogue.');
       stack?.operations.forEach((operation, position) => {
-        if (operation.op !== 'treat' && operation.productId !== undefined && !catalogue.productById.has(operation.productId)) complain(`${part}.stack.operations.${position}.productId`, `"${operation.productId}" was given.`, 'a product of the catalogue.');
+        if (
+          operation.op !== 'treat' &&
+          operation.productId !== undefined &&
+          !catalogue.productById.has(operation.productId)
+        )
+          complain(
+            `${part}.stack.operations.${position}.productId`,
+            `"${operation.productId}" was given.`,
+            'a product of the catalogue.',
+          );
       });
     });
   });
   workspace.events.forEach(({ pieceId }, index) => {
-    if (!seen.has(pieceId)) complain(`events.${index}.pieceId`, `"${pieceId}" was given.`, 'the id of a piece in the file.');
+    if (!seen.has(pieceId))
+      complain(`events.${index}.pieceId`, `"${pieceId}" was given.`, 'the id of a piece in the file.');
   });
   return problems;
 };
@@ -73,7 +120,8 @@ export const readWorkspace = (json: string, catalogue: Catalogue): Outcome<{ wor
   const document = migrated(text.value);
   if (!document.ok) return document;
   const read = workspaceSchema.safeParse(document.value);
-  if (!read.success) return failed(...problemsFromZod(read.error, document.value, NOTHING_CHANGED).slice(0, MOST_PROBLEMS));
+  if (!read.success)
+    return failed(...problemsFromZod(read.error, document.value, NOTHING_CHANGED).slice(0, MOST_PROBLEMS));
   const broken = brokenReferences(read.data, catalogue);
   return broken.length ? failed(...broken.slice(0, MOST_PROBLEMS)) : { ok: true, workspace: read.data };
 };

@@ -24,7 +24,8 @@ export type BenchEvent = z.output<typeof eventSchema>;
 
 const isZone = (zone: string): boolean => {
   try {
-    return new Intl.DateTimeFormat('en', { timeZone: zone }) !== null;
+    Intl.DateTimeFormat('en', { timeZone: zone });
+    return true;
   } catch {
     return false;
   }
@@ -58,4 +59,12 @@ const PLAIN_HOURS: FreeHours = [
   [['09:00', '16:00']],
 ];
 
-export const plainSettings = (zone = 'UTC'): Settings => ({ length: 'mm', temperature: 'C', theme: 'light', zone, freeHours: PLAIN_HOURS, workshop: plainWorkshop(), schools: DEFAULT_SCHOOLS });
+export const plainSettings = (zone = 'UTC'): Settings => ({
+  length: 'mm',
+  temperature: 'C',
+  theme: 'light',
+  zone,
+  freeHours: PLAIN_HOURS,
+  workshop: plainWorkshop(),
+  schools: DEFAULT_SCHOOLS,
+});

@@ -18,12 +18,15 @@ const changed = (path: string, value: unknown): string => {
   const keys = path.split('.');
   const last = keys.pop()!;
   const owner = keys.reduce<Record<string, unknown>>((object, key) => object[key] as Record<string, unknown>, copy);
-  if (value === undefined) delete owner[last];
+  if (value === undefined) Reflect.deleteProperty(owner, last);
   else owner[last] = value;
   return JSON.stringify(copy);
 };
 
-test.each(Array.from({ length: WORKSPACE_VERSION }, (_, index) => index + 1))('the stored example of version %d still opens', (version) => expect(readWorkspace(example(version), all)).toMatchObject({ ok: true }));
+test.each(Array.from({ length: WORKSPACE_VERSION }, (_, index) => index + 1))(
+  'the stored example of version %d still opens',
+  (version) => expect(readWorkspace(example(version), all)).toMatchObject({ ok: true }),
+);
 
 describe('writing', () => {
   test('and reading gives the same workspace, and writing again the same bytes', () => {
@@ -33,7 +36,12 @@ describe('writing', () => {
   });
 
   test('does not mind the order in which things were kept', () =>
-    fc.assert(fc.property(fc.shuffledSubarray([...workspace.pieces], { minLength: workspace.pieces.length }), (pieces) => writeWorkspace({ ...workspace, pieces }) === text)));
+    fc.assert(
+      fc.property(
+        fc.shuffledSubarray([...workspace.pieces], { minLength: workspace.pieces.length }),
+        (pieces) => writeWorkspace({ ...workspace, pieces }) === text,
+      ),
+    ));
 });
 
 describe('a file is refused whole, naming the field', () => {
@@ -51,9 +59,29 @@ describe('a file is refused whole, naming the field', () => {
     ['an invented time zone', 'settings.zone', 'Hill/Marrow', 'settings.zone'],
     ['hours that end before they begin', 'settings.freeHours.0.0', ['21:00', '18:00'], 'settings.freeHours.0.0'],
     ['an unknown material', 'pieces.0.parts.0.surface.base', 'moonrock', 'pieces.0.parts.0.surface.base'],
-    ['an unknown product', 'pieces.0.parts.0.stack.operations.0.productId', 'unicorn-dust', 'pieces.0.parts.0.stack.operations.0.productId'],
+    [
+      'an unknown product',
+      'pieces.0.parts.0.stack.operations.0.productId',
+      'unicorn-dust',
+      'pieces.0.parts.0.stack.operations.0.productId',
+    ],
     ['a piece that stands twice', 'pieces.1.id', workspace.pieces[0]!.id, 'pieces.1.id'],
-    ['an event about nothing', 'events', [{ id: 'e', pieceId: 'gone', partId: 'p', operationId: 'o', coat: 1, at: '2026-11-24T10:00:00Z', outcome: 'done' }], 'events.0.pieceId'],
+    [
+      'an event about nothing',
+      'events',
+      [
+        {
+          id: 'e',
+          pieceId: 'gone',
+          partId: 'p',
+          operationId: 'o',
+          coat: 1,
+          at: '2026-11-24T10:00:00Z',
+          outcome: 'done',
+        },
+      ],
+      'events.0.pieceId',
+    ],
     ['settings left out', 'settings', undefined, 'settings'],
     ['version nought', 'version', 0, 'version'],
     ['version 1.5', 'version', 1.5, 'version'],
@@ -62,7 +90,8 @@ describe('a file is refused whole, naming the field', () => {
     expect(refused.ok).toBe(false);
     if (refused.ok) return;
     expect(refused.problems[0]?.at).toContain(at);
-    for (const problem of refused.problems) for (const words of [problem.given, problem.allowed, problem.todo]) expect(words.length).toBeGreaterThan(3);
+    for (const problem of refused.problems)
+      for (const words of [problem.given, problem.allowed, problem.todo]) expect(words.length).toBeGreaterThan(3);
   });
 
   test.each<[string, string, string]>([
@@ -85,7 +114,8 @@ describe('a file is refused whole, naming the field', () => {
   test('whatever single value is broken, nothing half-read comes back', () => {
     const paths: string[] = [];
     const walk = (value: unknown, path: string) => {
-      if (value !== null && typeof value === 'object') for (const [key, entry] of Object.entries(value)) walk(entry, path ? `${path}.${key}` : key);
+      if (value !== null && typeof value === 'object')
+        for (const [key, entry] of Object.entries(value)) walk(entry, path ? `${path}.${key}` : key);
       else paths.push(path);
     };
     walk(workspace, '');

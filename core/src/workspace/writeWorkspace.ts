@@ -12,7 +12,8 @@ const ordered = (value: unknown): unknown => {
   );
 };
 
-const byId = <Entry extends { readonly id: string }>(entries: readonly Entry[]): Entry[] => [...entries].sort((left, right) => (left.id < right.id ? -1 : 1));
+const byId = <Entry extends { readonly id: string }>(entries: readonly Entry[]): Entry[] =>
+  [...entries].sort((left, right) => (left.id < right.id ? -1 : 1));
 
 /** The canonical text of a workspace: the same content always gives the same bytes, whatever order it was stored in. */
 export const writeWorkspace = (workspace: Workspace): string =>

@@ -8,7 +8,12 @@ import { Shell } from './Shell.tsx';
 import { slips, theme } from './theme.ts';
 import { Trouble } from './Trouble.tsx';
 
-const client = new QueryClient({ defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false, networkMode: 'always' }, mutations: { networkMode: 'always' } } });
+const client = new QueryClient({
+  defaultOptions: {
+    queries: { retry: false, refetchOnWindowFocus: false, networkMode: 'always' },
+    mutations: { networkMode: 'always' },
+  },
+});
 
 const router = createBrowserRouter([
   {
@@ -17,26 +22,43 @@ const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="/pieces" replace /> },
       { path: 'pieces', element: <PiecesPage /> },
-      { path: 'pieces/new', lazy: async () => ({ Component: (await import('../steps/pieces/NewPiecePage.tsx')).NewPiecePage }) },
+      {
+        path: 'pieces/new',
+        lazy: async () => ({ Component: (await import('../steps/pieces/NewPiecePage.tsx')).NewPiecePage }),
+      },
       {
         path: 'pieces/:pieceId',
         element: <PiecePage />,
         children: [
           { index: true, element: <Navigate to="match" replace /> },
-          { path: 'surface', lazy: async () => ({ Component: (await import('../steps/surface/SurfaceStep.tsx')).SurfaceStep }) },
-          { path: 'match', lazy: async () => ({ Component: (await import('../steps/match/MatchStep.tsx')).MatchStep }) },
+          {
+            path: 'surface',
+            lazy: async () => ({ Component: (await import('../steps/surface/SurfaceStep.tsx')).SurfaceStep }),
+          },
+          {
+            path: 'match',
+            lazy: async () => ({ Component: (await import('../steps/match/MatchStep.tsx')).MatchStep }),
+          },
           { path: 'plan', lazy: async () => ({ Component: (await import('../steps/plan/PlanStep.tsx')).PlanStep }) },
           { path: 'care', lazy: async () => ({ Component: (await import('../steps/care/CareStep.tsx')).CareStep }) },
         ],
       },
-      { path: 'settings', lazy: async () => ({ Component: (await import('../steps/settings/SettingsPage.tsx')).SettingsPage }) },
+      {
+        path: 'settings',
+        lazy: async () => ({ Component: (await import('../steps/settings/SettingsPage.tsx')).SettingsPage }),
+      },
       { path: '*', element: <Trouble /> },
     ],
   },
 ]);
 
 export const App = () => (
-  <MantineProvider theme={theme} cssVariablesResolver={slips} colorSchemeManager={localStorageColorSchemeManager({ key: 'sgraffa-fire' })} defaultColorScheme="light">
+  <MantineProvider
+    theme={theme}
+    cssVariablesResolver={slips}
+    colorSchemeManager={localStorageColorSchemeManager({ key: 'sgraffa-fire' })}
+    defaultColorScheme="light"
+  >
     <QueryClientProvider client={client}>
       <Notifications position="bottom-left" autoClose={6000} />
       <RouterProvider router={router} />

@@ -44,7 +44,11 @@ export const Shell = () => {
   const actions: SpotlightActionData[] = [
     ...(bench?.pieces ?? []).flatMap(({ id, value }) => [
       { id, label: value.name, description: 'piece', onClick: go(`/pieces/${id}/match`) },
-      ...COURSES.map((course) => ({ id: `${id} ${course}`, label: `${value.name}: ${COURSE_NAMES[course]}`, onClick: go(`/pieces/${id}/${course}`) })),
+      ...COURSES.map((course) => ({
+        id: `${id} ${course}`,
+        label: `${value.name}: ${COURSE_NAMES[course]}`,
+        onClick: go(`/pieces/${id}/${course}`),
+      })),
     ]),
     { id: 'new', label: 'New piece', onClick: go('/pieces/new') },
     { id: 'settings', label: 'Settings', onClick: go('/settings') },
@@ -66,7 +70,12 @@ export const Shell = () => {
           <IconSearch size={20} stroke={1.8} aria-hidden />
           Find
         </UnstyledButton>
-        <UnstyledButton className="sg-place" onClick={() => void undo()} disabled={!nextUndo} title={nextUndo ? `Undo ${nextUndo}` : 'Nothing to undo'}>
+        <UnstyledButton
+          className="sg-place"
+          onClick={() => void undo()}
+          disabled={!nextUndo}
+          title={nextUndo ? `Undo ${nextUndo}` : 'Nothing to undo'}
+        >
           <IconArrowBackUp size={20} stroke={1.8} aria-hidden />
           Undo
         </UnstyledButton>
@@ -77,7 +86,15 @@ export const Shell = () => {
       <main id="main" className="sg-main" tabIndex={-1}>
         <Outlet />
       </main>
-      <Spotlight actions={actions} shortcut={['mod + K']} nothingFound="Nothing of that name." searchProps={{ placeholder: 'A piece or a course', 'aria-label': 'Find' }} limit={10} scrollable maxHeight={420} />
+      <Spotlight
+        actions={actions}
+        shortcut={['mod + K']}
+        nothingFound="Nothing of that name."
+        searchProps={{ placeholder: 'A piece or a course', 'aria-label': 'Find' }}
+        limit={10}
+        scrollable
+        maxHeight={420}
+      />
       <Modal opened={helpIsOpen} onClose={help.close} title="Keys">
         <ul className="sg-plain-list sg-keys">
           {SHORTCUTS.map(([keys, what]) => (

@@ -1,7 +1,29 @@
 import { createTheme, type CSSVariablesResolver, type MantineColorsTuple } from '@mantine/core';
 
-const ink: MantineColorsTuple = ['#f3efe6', '#e4ddd0', '#c9c0b1', '#aba191', '#8d8475', '#71695c', '#575046', '#403a33', '#26221e', '#171411'];
-const clay: MantineColorsTuple = ['#fbeee7', '#f3d9cb', '#e8b89f', '#dc9672', '#cf764b', '#bf5b31', '#a4421f', '#8a3618', '#6f2b13', '#55200d'];
+const ink: MantineColorsTuple = [
+  '#f3efe6',
+  '#e4ddd0',
+  '#c9c0b1',
+  '#aba191',
+  '#8d8475',
+  '#71695c',
+  '#575046',
+  '#403a33',
+  '#26221e',
+  '#171411',
+];
+const clay: MantineColorsTuple = [
+  '#fbeee7',
+  '#f3d9cb',
+  '#e8b89f',
+  '#dc9672',
+  '#cf764b',
+  '#bf5b31',
+  '#a4421f',
+  '#8a3618',
+  '#6f2b13',
+  '#55200d',
+];
 
 export const FONT_TEXT = "'Atkinson Hyperlegible Next Variable', sans-serif";
 export const FONT_HEADING = "'Bricolage Grotesque Variable', sans-serif";

@@ -49,7 +49,13 @@ export const useChanges = () => {
       const bench = current();
       if (!bench) return;
       const kept = bench.pieces.find(({ id }) => id === piece.id);
-      const shown = { ...bench, pieces: [...bench.pieces.filter(({ id }) => id !== piece.id), { id: piece.id, revision: kept?.revision ?? 0, value: piece }] };
+      const shown = {
+        ...bench,
+        pieces: [
+          ...bench.pieces.filter(({ id }) => id !== piece.id),
+          { id: piece.id, revision: kept?.revision ?? 0, value: piece },
+        ],
+      };
       await keep(client, shown, () => store.savePiece(piece, kept?.revision ?? 0, name));
     },
     settleStack: async (piece: Piece, revision: number) => {
@@ -58,7 +64,10 @@ export const useChanges = () => {
     },
     saveSettings: async (settings: Settings, name: string) => {
       const bench = current();
-      if (bench) await keep(client, { ...bench, settings: { ...bench.settings, value: settings } }, () => store.saveSettings(settings, bench.settings.revision, name));
+      if (bench)
+        await keep(client, { ...bench, settings: { ...bench.settings, value: settings } }, () =>
+          store.saveSettings(settings, bench.settings.revision, name),
+        );
     },
     deletePiece: async (id: string) => {
       await store.deletePiece(id);

@@ -1,5 +1,14 @@
 import { liveQuery } from 'dexie';
-import { CATALOGUE_VERSION, plainSettings, WORKSPACE_VERSION, type BenchEvent, type Piece, type Problem, type Settings, type Workspace } from '@sgraffa/core';
+import {
+  CATALOGUE_VERSION,
+  plainSettings,
+  WORKSPACE_VERSION,
+  type BenchEvent,
+  type Piece,
+  type Problem,
+  type Settings,
+  type Workspace,
+} from '@sgraffa/core';
 import { BenchDatabase, type Kept } from './db.ts';
 
 /** Everything that the interface shows, as it is kept. */
@@ -53,7 +62,11 @@ export class WorkspaceStore {
     return this.database.transaction('r', [pieces, events, settings, facts], async () => ({
       pieces: await pieces.toArray(),
       events: (await events.toArray()).map(({ value }) => value),
-      settings: (await settings.get(SETTINGS_ID)) ?? { id: SETTINGS_ID, revision: 0, value: plainSettings(this.zone()) },
+      settings: (await settings.get(SETTINGS_ID)) ?? {
+        id: SETTINGS_ID,
+        revision: 0,
+        value: plainSettings(this.zone()),
+      },
       exportedAt: (await facts.get('exportedAt'))?.value ?? null,
       isStarted: (await facts.get('started')) !== undefined,
     }));
@@ -82,7 +95,8 @@ export class WorkspaceStore {
   /** Keeps what Match settled on by itself; not a change that undo would show. */
   async settleStack(piece: Piece, revision: number): Promise<void> {
     const kept = await this.database.pieces.get(piece.id);
-    if (kept?.revision === revision) await this.database.pieces.put({ id: piece.id, revision: revision + 1, value: piece });
+    if (kept?.revision === revision)
+      await this.database.pieces.put({ id: piece.id, revision: revision + 1, value: piece });
   }
 
   async deletePiece(id: string): Promise<void> {
@@ -93,7 +107,12 @@ export class WorkspaceStore {
       name: `deleting ${piece.value.name}`,
       differences: [
         { table: 'pieces', id, before: piece.value, after: null },
-        ...events.map(({ id: eventId, value }): Difference => ({ table: 'events', id: eventId, before: value, after: null })),
+        ...events.map(({ id: eventId, value }): Difference => ({
+          table: 'events',
+          id: eventId,
+          before: value,
+          after: null,
+        })),
       ],
     });
   }
@@ -109,7 +128,13 @@ export class WorkspaceStore {
 
   async readWorkspace(): Promise<Workspace> {
     const bench = await this.readBench();
-    return { version: WORKSPACE_VERSION, catalogueVersion: CATALOGUE_VERSION, pieces: bench.pieces.map(({ value }) => value), events: [...bench.events], settings: bench.settings.value };
+    return {
+      version: WORKSPACE_VERSION,
+      catalogueVersion: CATALOGUE_VERSION,
+      pieces: bench.pieces.map(({ value }) => value),
+      events: [...bench.events],
+      settings: bench.settings.value,
+    };
   }
 
   /** Puts a whole workspace in place of what is there, in one step that undo takes back; all or nothing. */
@@ -146,15 +171,28 @@ export class WorkspaceStore {
   async undo(): Promise<string | null> {
     const change = this.undoable.pop();
     if (!change) return null;
-    await this.put(change.differences.map(({ before, after, ...where }) => ({ ...where, before: after, after: before })));
+    await this.put(
+      change.differences.map(({ before, after, ...where }) => ({ ...where, before: after, after: before })),
+    );
     this.tell();
     return change.name;
   }
 
-  private async save(table: 'pieces' | 'settings', id: string, value: Value, revision: number, name: string): Promise<void> {
+  private async save(
+    table: 'pieces' | 'settings',
+    id: string,
+    value: Value,
+    revision: number,
+    name: string,
+  ): Promise<void> {
     const kept = await this.database[table].get(id);
     if ((kept?.revision ?? 0) !== revision)
-      throw new ConflictError({ code: 'changed-elsewhere', given: 'This was changed in another tab meanwhile.', allowed: 'a change made from what is kept now.', todo: 'What the other tab saved is shown now; make your change again.' });
+      throw new ConflictError({
+        code: 'changed-elsewhere',
+        given: 'This was changed in another tab meanwhile.',
+        allowed: 'a change made from what is kept now.',
+        todo: 'What the other tab saved is shown now; make your change again.',
+      });
     await this.apply({ name, differences: [{ table, id, before: kept?.value ?? null, after: value }] });
   }
 
@@ -169,7 +207,11 @@ export class WorkspaceStore {
     const { pieces, events, settings } = this.database;
     await this.database.transaction('rw', [pieces, events, settings], async () => {
       for (const { table, id, after } of differences) {
-        const rows = this.database[table] as unknown as { get(id: string): Promise<Kept<Value> | undefined>; put(row: Kept<Value>): Promise<unknown>; delete(id: string): Promise<void> };
+        const rows = this.database[table] as unknown as {
+          get(id: string): Promise<Kept<Value> | undefined>;
+          put(row: Kept<Value>): Promise<unknown>;
+          delete(id: string): Promise<void>;
+        };
         if (after === null) await rows.delete(id);
         else await rows.put({ id, revision: ((await rows.get(id))?.revision ?? 0) + 1, value: after });
       }
@@ -181,7 +223,18 @@ export class WorkspaceStore {
   }
 }
 
-const differencesOf = (table: 'pieces' | 'events', before: readonly (Piece | BenchEvent)[], after: readonly (Piece | BenchEvent)[]): Difference[] => [
-  ...before.filter(({ id }) => !after.some((one) => one.id === id)).map((value): Difference => ({ table, id: value.id, before: value, after: null })),
-  ...after.map((value): Difference => ({ table, id: value.id, before: before.find(({ id }) => id === value.id) ?? null, after: value })),
+const differencesOf = (
+  table: 'pieces' | 'events',
+  before: readonly (Piece | BenchEvent)[],
+  after: readonly (Piece | BenchEvent)[],
+): Difference[] => [
+  ...before
+    .filter(({ id }) => !after.some((one) => one.id === id))
+    .map((value): Difference => ({ table, id: value.id, before: value, after: null })),
+  ...after.map((value): Difference => ({
+    table,
+    id: value.id,
+    before: before.find(({ id }) => id === value.id) ?? null,
+    after: value,
+  })),
 ];

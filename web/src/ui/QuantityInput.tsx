@@ -1,6 +1,5 @@
-import { TextInput } from '@mantine/core';
-import { useEffect, useState } from 'react';
-import { problemSentence, type Outcome } from '@sgraffa/core';
+import type { Outcome } from '@sgraffa/core';
+import { TypedInput } from './TypedInput.tsx';
 
 interface Props {
   readonly label: string;
@@ -13,37 +12,15 @@ interface Props {
   readonly required?: boolean;
 }
 
-/** A field that takes a quantity as it is typed, keeps what was typed when it cannot be read, and says why. */
-export const QuantityInput = ({ label, description, value, format, parse, onChange, required = false }: Props) => {
-  const kept = value === null ? '' : format(value);
-  const [text, setText] = useState(kept);
-  const [error, setError] = useState<string | null>(null);
-  useEffect(() => {
-    setText(kept);
-    setError(null);
-  }, [kept]);
-  const commit = () => {
-    if (text === kept) return setError(null);
-    if (text.trim() === '' && !required) {
-      setError(null);
-      return onChange(null);
-    }
-    const read = parse(text);
-    if (!read.ok) return setError(read.problems.map(problemSentence).join(' '));
-    setError(null);
-    onChange(read.value);
-    setText(format(read.value));
-  };
-  return (
-    <TextInput
-      label={label}
-      description={description}
-      value={text}
-      error={error}
-      placeholder={required ? '' : 'not said'}
-      onChange={(event) => setText(event.currentTarget.value)}
-      onBlur={commit}
-      onKeyDown={(event) => event.key === 'Enter' && commit()}
-    />
-  );
-};
+/** A field for a quantity as a crafter types it; empty means that it has not been said. */
+export const QuantityInput = ({ label, description, value, format, parse, onChange, required = false }: Props) => (
+  <TypedInput
+    label={label}
+    description={description}
+    kept={value === null ? '' : format(value)}
+    read={parse}
+    keep={onChange}
+    clear={required ? undefined : () => onChange(null)}
+    placeholder={required ? undefined : 'not said'}
+  />
+);

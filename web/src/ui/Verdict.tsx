@@ -26,7 +26,8 @@ export const Verdict = ({ finding }: { finding: Finding }) => (
   <div className="sg-verdict">
     <Sign verdict={finding.verdict} isSafety={finding.isSafety} />
     <p>
-      {capitalised(finding.reason)}.{finding.instead && <span className="sg-quiet"> {finding.instead}</span>} <WhereFrom finding={finding} />
+      {capitalised(finding.reason)}.{finding.instead && <span className="sg-quiet"> {finding.instead}</span>}{' '}
+      <WhereFrom finding={finding} />
     </p>
   </div>
 );

@@ -5,9 +5,14 @@ const number = (value: number): string => String(Number(value.toFixed(2)));
 
 /** A figure's range in its unit. */
 export const figureWords = ({ low, typical, high, unit }: Figure): string => {
-  if (unit === 'min') return low === high ? formatDuration(typical) : `${formatDuration(low)} to ${formatDuration(high)}, typically ${formatDuration(typical)}`;
+  if (unit === 'min')
+    return low === high
+      ? formatDuration(typical)
+      : `${formatDuration(low)} to ${formatDuration(high)}, typically ${formatDuration(typical)}`;
   const name = unit === 'y' ? 'years' : unit === 'class' ? 'cost class' : unit;
-  return low === high ? `${number(typical)} ${name}` : `${number(low)} to ${number(high)} ${name}, typically ${number(typical)}`;
+  return low === high
+    ? `${number(typical)} ${name}`
+    : `${number(low)} to ${number(high)} ${name}, typically ${number(typical)}`;
 };
 
 const Figures = ({ figures }: { figures: readonly DecidingFigure[] }) => (
@@ -21,13 +26,25 @@ const Figures = ({ figures }: { figures: readonly DecidingFigure[] }) => (
 );
 
 /** "Where from?" beside anything that a figure or a practice decided. */
-export const WhereFrom = ({ finding, figures = finding?.figures ?? [], children }: { finding?: Finding; figures?: readonly DecidingFigure[]; children?: string }) => (
+export const WhereFrom = ({
+  finding,
+  figures = finding?.figures ?? [],
+  children,
+}: {
+  finding?: Finding;
+  figures?: readonly DecidingFigure[];
+  children?: string;
+}) => (
   <Popover width={340} position="bottom-start" trapFocus withArrow={false}>
     <Popover.Target>
       <UnstyledButton className="sg-where">{children ?? 'Where from?'}</UnstyledButton>
     </Popover.Target>
     <Popover.Dropdown className="sg-where-drop">
-      {figures.length > 0 ? <Figures figures={figures} /> : finding ? <p>Decided by {BASIS_WORDS[finding.basis]}; no single figure.</p> : null}
+      {figures.length > 0 ? (
+        <Figures figures={figures} />
+      ) : finding ? (
+        <p>Decided by {BASIS_WORDS[finding.basis]}; no single figure.</p>
+      ) : null}
       <p className="sg-quiet">The label of the product in your hand always wins; your own test patch beats both.</p>
     </Popover.Dropdown>
   </Popover>

@@ -19,7 +19,8 @@ export const day = (instant: string, zone: string, now: string): string => {
 export const clock = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('HH:mm');
 
 /** For `datetime-local` fields, in the bench's zone and back. */
-export const toLocalField = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('YYYY-MM-DDTHH:mm');
+export const toLocalField = (instant: string, zone: string): string =>
+  dayjs(instant).tz(zone).format('YYYY-MM-DDTHH:mm');
 
 /** Null where the text is no date, or one outside 2000 to 2199. */
 export const fromLocalField = (text: string, zone: string): string | null => {

@@ -1,10 +1,23 @@
-import { surfaceFacts, type CareLimit, type Catalogue, type Piece, type Plan, type Settings, type Stack } from '@sgraffa/core';
+import {
+  surfaceFacts,
+  type CareLimit,
+  type Catalogue,
+  type Piece,
+  type Plan,
+  type Settings,
+  type Stack,
+} from '@sgraffa/core';
 import { dayAndTime } from './dates.ts';
 import { limitWords } from './words.ts';
 
 export const COURSES = ['surface', 'match', 'plan', 'care'] as const;
 export type Course = (typeof COURSES)[number];
-export const COURSE_NAMES: Readonly<Record<Course, string>> = { surface: 'Surface & use', match: 'Match', plan: 'Plan', care: 'Care' };
+export const COURSE_NAMES: Readonly<Record<Course, string>> = {
+  surface: 'Surface & use',
+  match: 'Match',
+  plan: 'Plan',
+  care: 'Care',
+};
 
 export interface Clause {
   readonly course: Course;
@@ -13,19 +26,37 @@ export interface Clause {
   readonly isOpen: boolean;
 }
 
-const WATER_USE: Readonly<Record<string, string>> = { none: 'kept dry', wipe: 'wiped', handWash: 'washed by hand', dishwasher: 'in the dishwasher' };
-const PLACE_USE: Readonly<Record<string, string>> = { indoors: 'indoors', humid: 'indoors, humid', sheltered: 'outdoors under cover', exposed: 'outdoors' };
+const WATER_USE: Readonly<Record<string, string>> = {
+  none: 'kept dry',
+  wipe: 'wiped',
+  handWash: 'washed by hand',
+  dishwasher: 'in the dishwasher',
+};
+const PLACE_USE: Readonly<Record<string, string>> = {
+  indoors: 'indoors',
+  humid: 'indoors, humid',
+  sheltered: 'outdoors under cover',
+  exposed: 'outdoors',
+};
 
-const years = (count: number): string => (count < 1 ? `${Math.round(count * 12)} months` : `${count} ${count === 1 ? 'year' : 'years'}`);
+const years = (count: number): string =>
+  count < 1 ? `${Math.round(count * 12)} months` : `${count} ${count === 1 ? 'year' : 'years'}`;
 
 const surfaceWords = (piece: Piece, catalogue: Catalogue): Clause => {
   const part = piece.parts[0]!;
   const facts = surfaceFacts(part.surface, catalogue);
   if (!facts.ok) return { course: 'surface', words: 'which surface?', isOpen: true };
   const { place, water, laundryC, lifeYears, wear } = part.use;
-  const uses = [PLACE_USE[place], lifeYears === null ? undefined : `for ${years(lifeYears)}`, wear === 'feet' ? 'walked on' : undefined, laundryC === null ? WATER_USE[water] : `laundered at ${laundryC} °C`].filter((use) => use !== undefined);
+  const uses = [
+    PLACE_USE[place],
+    lifeYears === null ? undefined : `for ${years(lifeYears)}`,
+    wear === 'feet' ? 'walked on' : undefined,
+    laundryC === null ? WATER_USE[water] : `laundered at ${laundryC} °C`,
+  ].filter((use) => use !== undefined);
   const name = facts.facts.name;
-  return uses.length ? { course: 'surface', words: `${name[0]!.toUpperCase()}${name.slice(1)}, ${uses.join(', ')}`, isOpen: false } : { course: 'surface', words: `${name[0]!.toUpperCase()}${name.slice(1)}: how will it live?`, isOpen: true };
+  return uses.length
+    ? { course: 'surface', words: `${name[0]!.toUpperCase()}${name.slice(1)}, ${uses.join(', ')}`, isOpen: false }
+    : { course: 'surface', words: `${name[0]!.toUpperCase()}${name.slice(1)}: how will it live?`, isOpen: true };
 };
 
 /** The clause of a stack: its method's words with the products in them. */
@@ -38,9 +69,16 @@ export const stackWords = (stack: Stack, catalogue: Catalogue): string => {
   };
   const keySlot = method.slots.find(({ key }) => key);
   const keyOperation = stack.operations.find(({ id }) => id === keySlot?.id);
-  const key = (keyOperation?.op === 'apply' ? catalogue.productById.get(keyOperation.productId)?.name : undefined) ?? named([keySlot?.role ?? 'medium']) ?? 'its own layers';
+  const key =
+    (keyOperation?.op === 'apply' ? catalogue.productById.get(keyOperation.productId)?.name : undefined) ??
+    named([keySlot?.role ?? 'medium']) ??
+    'its own layers';
   const mask = named(['mask']) ?? 'stencil';
-  return method.clause.replace('{key}', key).replace('a {mask}', `${/^[aeiou]/.test(mask) ? 'an' : 'a'} ${mask}`).replace('{mask}', mask).replace('{film}', named(['film']) ?? 'film');
+  return method.clause
+    .replace('{key}', key)
+    .replace('a {mask}', `${/^[aeiou]/.test(mask) ? 'an' : 'a'} ${mask}`)
+    .replace('{mask}', mask)
+    .replace('{film}', named(['film']) ?? 'film');
 };
 
 export interface SentenceInput {
@@ -55,14 +93,37 @@ export interface SentenceInput {
 }
 
 /** The whole decision as clauses; each leads to its course, and one not decided yet reads as its question. */
-export const sentenceOf = ({ piece, catalogue, settings, stack, isRefused, plan, limits, now }: SentenceInput): Clause[] => {
+export const sentenceOf = ({
+  piece,
+  catalogue,
+  settings,
+  stack,
+  isRefused,
+  plan,
+  limits,
+  now,
+}: SentenceInput): Clause[] => {
   const water = limits.find(({ axis, zone }) => axis === 'water' && zone !== 'rest');
   const laundry = limits.find(({ axis, zone }) => axis === 'laundry' && zone !== 'rest');
   const care = laundry && typeof laundry.value === 'number' ? laundry : water;
   return [
     surfaceWords(piece, catalogue),
-    stack ? { course: 'match', words: stackWords(stack, catalogue), isOpen: false } : { course: 'match', words: isRefused ? 'nothing stands yet: what could change?' : 'which layers?', isOpen: true },
-    plan?.endsAt ? { course: 'plan', words: `ready ${dayAndTime(plan.endsAt, settings.zone, now)}`, isOpen: false } : { course: 'plan', words: 'when?', isOpen: true },
-    care ? { course: 'care', words: `${care.axis === 'laundry' ? 'laundry ' : ''}${limitWords(care, settings)}`, isOpen: care.value === 'unknown' } : { course: 'care', words: 'washing?', isOpen: true },
+    stack
+      ? { course: 'match', words: stackWords(stack, catalogue), isOpen: false }
+      : {
+          course: 'match',
+          words: isRefused ? 'nothing stands yet: what could change?' : 'which layers?',
+          isOpen: true,
+        },
+    plan?.endsAt
+      ? { course: 'plan', words: `ready ${dayAndTime(plan.endsAt, settings.zone, now)}`, isOpen: false }
+      : { course: 'plan', words: 'when?', isOpen: true },
+    care
+      ? {
+          course: 'care',
+          words: `${care.axis === 'laundry' ? 'laundry ' : ''}${limitWords(care, settings)}`,
+          isOpen: care.value === 'unknown',
+        }
+      : { course: 'care', words: 'washing?', isOpen: true },
   ];
 };

@@ -1,33 +1,163 @@
-import { formatLength, formatTemperature, type CareAxis, type CareLimit, type CareZone, type Part, type Settings, type Use } from '@sgraffa/core';
+import {
+  formatLength,
+  formatTemperature,
+  type CareAxis,
+  type CareLimit,
+  type CareZone,
+  type Part,
+  type Settings,
+  type Use,
+} from '@sgraffa/core';
 
 type Words<Key extends string> = Readonly<Record<Key, string>>;
 
-export const PLACE_WORDS: Words<Use['place']> = { indoors: 'indoors, dry', humid: 'indoors, humid', sheltered: 'outdoors, sheltered', exposed: 'outdoors, exposed', unknown: 'not said yet' };
-export const WATER_WORDS: Words<Use['water']> = { none: 'kept dry', wipe: 'wiped', handWash: 'washed by hand', dishwasher: 'in the dishwasher', unknown: 'not said yet' };
-export const WEAR_WORDS: Words<Use['wear']> = { display: 'only looked at', handled: 'handled now and then', daily: 'in daily use', abrasion: 'rubbed and scuffed', feet: 'walked on', unknown: 'not said yet' };
-export const FOOD_WORDS: Words<Use['food']> = { none: 'no food', dry: 'dry food', food: 'food', lip: 'food and lips', unknown: 'not said yet' };
-export const ITEM_WORDS: Words<Use['item']> = { ordinary: 'an ordinary thing', safetyGear: 'safety gear', nightwear: 'flame-retardant nightwear', cookware: 'cookware or a stove surface', candleVessel: 'a vessel for a candle', toy: 'a toy or cot', petBowl: 'a pet bowl', vacuumVessel: 'a vacuum vessel' };
-export const SHAPE_WORDS: Words<Part['surface']['shape']> = { flat: 'flat', disc: 'disc', cylinder: 'cylinder', cone: 'cone', compound: 'curved both ways', unknown: 'not said yet' };
-export const LOOK_WORDS: Words<Part['designs'][number]['look']> = { any: 'any look', opaque: 'opaque colour', colours: 'several colours', gradient: 'gradient', grain: 'grain shows', frosted: 'frosted', bareMetal: 'bare metal', burnt: 'burnt', metallic: 'metallic', glitter: 'glitter', noEdge: 'no edge to feel' };
-export const ZONE_WORDS: Words<CareZone> = { outside: 'outside', rim: 'at the rim', inside: 'inside', foodSide: 'food side', rest: 'the rest of it' };
-export const SOIL_WORDS: Words<Part['surface']['condition'][number]> = { dust: 'dusty', grease: 'oily', silicone: 'polished with silicone', oldGlue: 'old glue', damp: 'damp', rust: 'rusty', flaking: 'flaking', wax: 'waxy', lint: 'linty', moisture: 'moist', gloss: 'glossy', rawGrain: 'unsanded', chalk: 'chalky' };
-export const PRIORITY_WORDS: Words<Part['priority']> = { balanced: 'a bit of everything', lasts: 'that it lasts', soonest: 'that it is soon ready', cheapest: 'that it costs little', leastHandsOn: 'little time at the bench', leastRisk: 'that little can go wrong' };
-export const BEST_WORDS: Words<Part['priority']> = { balanced: '', lasts: 'lasts longest', soonest: 'soonest ready', cheapest: 'cheapest', leastHandsOn: 'least hands-on', leastRisk: 'least risk' };
-export const AXIS_WORDS: Words<CareAxis> = { water: 'Washing', soak: 'Soaking', laundry: 'Laundry', tumble: 'Tumble drying', iron: 'Ironing', scrub: 'Scrubbing', solvent: 'Alcohol and solvents', sun: 'Sun and weather', frost: 'Frost', heat: 'Heat in use', food: 'Food and lips', feet: 'Feet' };
+export const PLACE_WORDS: Words<Use['place']> = {
+  indoors: 'indoors, dry',
+  humid: 'indoors, humid',
+  sheltered: 'outdoors, sheltered',
+  exposed: 'outdoors, exposed',
+  unknown: 'not said yet',
+};
+export const WATER_WORDS: Words<Use['water']> = {
+  none: 'kept dry',
+  wipe: 'wiped',
+  handWash: 'washed by hand',
+  dishwasher: 'in the dishwasher',
+  unknown: 'not said yet',
+};
+export const WEAR_WORDS: Words<Use['wear']> = {
+  display: 'only looked at',
+  handled: 'handled now and then',
+  daily: 'in daily use',
+  abrasion: 'rubbed and scuffed',
+  feet: 'walked on',
+  unknown: 'not said yet',
+};
+export const FOOD_WORDS: Words<Use['food']> = {
+  none: 'no food',
+  dry: 'dry food',
+  food: 'food',
+  lip: 'food and lips',
+  unknown: 'not said yet',
+};
+export const ITEM_WORDS: Words<Use['item']> = {
+  ordinary: 'an ordinary thing',
+  safetyGear: 'safety gear',
+  nightwear: 'flame-retardant nightwear',
+  cookware: 'cookware or a stove surface',
+  candleVessel: 'a vessel for a candle',
+  toy: 'a toy or cot',
+  petBowl: 'a pet bowl',
+  vacuumVessel: 'a vacuum vessel',
+};
+export const SHAPE_WORDS: Words<Part['surface']['shape']> = {
+  flat: 'flat',
+  disc: 'disc',
+  cylinder: 'cylinder',
+  cone: 'cone',
+  compound: 'curved both ways',
+  unknown: 'not said yet',
+};
+export const LOOK_WORDS: Words<Part['designs'][number]['look']> = {
+  any: 'any look',
+  opaque: 'opaque colour',
+  colours: 'several colours',
+  gradient: 'gradient',
+  grain: 'grain shows',
+  frosted: 'frosted',
+  bareMetal: 'bare metal',
+  burnt: 'burnt',
+  metallic: 'metallic',
+  glitter: 'glitter',
+  noEdge: 'no edge to feel',
+};
+export const ZONE_WORDS: Words<CareZone> = {
+  outside: 'outside',
+  rim: 'at the rim',
+  inside: 'inside',
+  foodSide: 'food side',
+  rest: 'the rest of it',
+};
+export const SOIL_WORDS: Words<Part['surface']['condition'][number]> = {
+  dust: 'dusty',
+  grease: 'oily',
+  silicone: 'polished with silicone',
+  oldGlue: 'old glue',
+  damp: 'damp',
+  rust: 'rusty',
+  flaking: 'flaking',
+  wax: 'waxy',
+  lint: 'linty',
+  moisture: 'moist',
+  gloss: 'glossy',
+  rawGrain: 'unsanded',
+  chalk: 'chalky',
+};
+export const PRIORITY_WORDS: Words<Part['priority']> = {
+  balanced: 'a bit of everything',
+  lasts: 'that it lasts',
+  soonest: 'that it is soon ready',
+  cheapest: 'that it costs little',
+  leastHandsOn: 'little time at the bench',
+  leastRisk: 'that little can go wrong',
+};
+export const BEST_WORDS: Words<Part['priority']> = {
+  balanced: '',
+  lasts: 'lasts longest',
+  soonest: 'soonest ready',
+  cheapest: 'cheapest',
+  leastHandsOn: 'least hands-on',
+  leastRisk: 'least risk',
+};
+export const AXIS_WORDS: Words<CareAxis> = {
+  water: 'Washing',
+  soak: 'Soaking',
+  laundry: 'Laundry',
+  tumble: 'Tumble drying',
+  iron: 'Ironing',
+  scrub: 'Scrubbing',
+  solvent: 'Alcohol and solvents',
+  sun: 'Sun and weather',
+  frost: 'Frost',
+  heat: 'Heat in use',
+  food: 'Food and lips',
+  feet: 'Feet',
+};
 
-const WASH_LIMITS: Readonly<Record<string, string>> = { none: 'keep dry', wipe: 'wipe only', handWash: 'hand wash', dishwasher: 'top-rack dishwasher', unknown: 'not known: test a spot' };
-const LIMIT_WORDS: Readonly<Record<string, string>> = { yes: 'yes', no: 'no', soft: 'soft cloth only', never: 'keep off food', dry: 'dry food only', unknown: 'not known: test a spot' };
+const WASH_LIMITS: Readonly<Record<string, string>> = {
+  none: 'keep dry',
+  wipe: 'wipe only',
+  handWash: 'hand wash',
+  dishwasher: 'top-rack dishwasher',
+  unknown: 'not known: test a spot',
+};
+const LIMIT_WORDS: Readonly<Record<string, string>> = {
+  yes: 'yes',
+  no: 'no',
+  soft: 'soft cloth only',
+  never: 'keep off food',
+  dry: 'dry food only',
+  unknown: 'not known: test a spot',
+};
 
 /** A limit in the words of a care card. */
-export const limitWords = ({ axis, value }: Pick<CareLimit, 'axis' | 'value'>, settings: Pick<Settings, 'temperature'>): string => {
-  if (typeof value === 'number') return axis === 'laundry' ? `up to ${formatTemperature(value, settings.temperature)}, inside out` : `up to ${formatTemperature(value, settings.temperature)}`;
+export const limitWords = (
+  { axis, value }: Pick<CareLimit, 'axis' | 'value'>,
+  settings: Pick<Settings, 'temperature'>,
+): string => {
+  if (typeof value === 'number')
+    return axis === 'laundry'
+      ? `up to ${formatTemperature(value, settings.temperature)}, inside out`
+      : `up to ${formatTemperature(value, settings.temperature)}`;
   if (axis === 'water') return WASH_LIMITS[value] ?? value;
   if (axis === 'food' && value === 'yes') return 'as the piece itself';
   return LIMIT_WORDS[value] ?? value;
 };
 
-export const options = <Key extends string>(words: Words<Key>): { value: Key; label: string }[] => Object.entries<string>(words).map(([value, label]) => ({ value: value as Key, label }));
+export const options = <Key extends string>(words: Words<Key>): { value: Key; label: string }[] =>
+  Object.entries<string>(words).map(([value, label]) => ({ value: value as Key, label }));
 
-export const lengthIn = (settings: Pick<Settings, 'length'>) => (millimetres: number) => formatLength(millimetres, settings.length);
+export const lengthIn = (settings: Pick<Settings, 'length'>) => (millimetres: number) =>
+  formatLength(millimetres, settings.length);
 
 export const capitalised = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;

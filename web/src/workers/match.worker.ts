@@ -1,10 +1,21 @@
 import { expose } from 'comlink';
-import { catalogue, judgeStack, matchLayers, strengthsOfStack, type Brief, type Preferences, type Stack } from '@sgraffa/core';
+import {
+  catalogue,
+  judgeStack,
+  matchLayers,
+  strengthsOfStack,
+  type Brief,
+  type Preferences,
+  type Stack,
+} from '@sgraffa/core';
 
 /** What may run in this worker: judging stacks of layers. */
 const matchWorker = {
   match: (brief: Brief, preferences: Preferences) => matchLayers(brief, catalogue(), preferences),
-  judge: (stack: Stack, brief: Brief, preferences: Preferences) => ({ ...judgeStack(stack, brief, catalogue(), preferences), strengths: strengthsOfStack(stack, brief, catalogue()) }),
+  judge: (stack: Stack, brief: Brief, preferences: Preferences) => ({
+    ...judgeStack(stack, brief, catalogue(), preferences),
+    strengths: strengthsOfStack(stack, brief, catalogue()),
+  }),
 };
 
 export type MatchWorker = typeof matchWorker;

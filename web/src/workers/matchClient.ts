@@ -4,7 +4,8 @@ import type { Brief, Schools, Stack } from '@sgraffa/core';
 import type { MatchWorker } from './match.worker.ts';
 
 let shared: Remote<MatchWorker> | undefined;
-const worker = (): Remote<MatchWorker> => (shared ??= wrap<MatchWorker>(new Worker(new URL('./match.worker.ts', import.meta.url), { type: 'module' })));
+const worker = (): Remote<MatchWorker> =>
+  (shared ??= wrap<MatchWorker>(new Worker(new URL('./match.worker.ts', import.meta.url), { type: 'module' })));
 
 const JUDGED_FOR_MS = 5 * 60_000;
 

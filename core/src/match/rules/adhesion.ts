@@ -1,8 +1,26 @@
 import { ENERGIES, TEXTURES, rankIn, type Method } from '../../materials/index.ts';
-import { aboutProduct, blocks, BONDED_COATS, cautions, takesAway, unknown, type Context, type Rule } from '../context.ts';
+import {
+  aboutProduct,
+  blocks,
+  BONDED_COATS,
+  cautions,
+  takesAway,
+  unknown,
+  type Context,
+  type Rule,
+} from '../context.ts';
 
 const TEST_PATCH = 'Try a spot that will not show: lay it, wait a day, then try to lift the edge with tape.';
-const TEXTURE_WORDS: Readonly<Record<string, string>> = { smooth: 'smooth', fine: 'fine', orangePeel: 'orange peel', grain: 'open grain', weave: 'weave', rough: 'rough', beads: 'beads', brush: 'open pile' };
+const TEXTURE_WORDS: Readonly<Record<string, string>> = {
+  smooth: 'smooth',
+  fine: 'fine',
+  orangePeel: 'orange peel',
+  grain: 'open grain',
+  weave: 'weave',
+  rough: 'rough',
+  beads: 'beads',
+  brush: 'open pile',
+};
 
 export const adhesion: readonly Rule[] = [
   aboutProduct({
@@ -11,11 +29,28 @@ export const adhesion: readonly Rule[] = [
     about: 'Adhesive film bonds only where its glue can wet the surface.',
     at: ['film', 'mask'],
     test: ({ top, product, operation }) => {
-      if (!product.wets || product.tack === 'heat' || operation.role === 'mask' && top.energy !== 'veryLow') return null;
-      if (top.energy === 'unknown') return unknown(`nobody has said whether glue wets this surface, so ${product.name} may let go`, `${TEST_PATCH} A drop of water that spreads is a good sign, one that beads a bad one.`, 'practice');
+      if (!product.wets || product.tack === 'heat' || (operation.role === 'mask' && top.energy !== 'veryLow'))
+        return null;
+      if (top.energy === 'unknown')
+        return unknown(
+          `nobody has said whether glue wets this surface, so ${product.name} may let go`,
+          `${TEST_PATCH} A drop of water that spreads is a good sign, one that beads a bad one.`,
+          'practice',
+        );
       const gap = rankIn(ENERGIES, product.wets) - rankIn(ENERGIES, top.energy);
-      if (top.energy === 'veryLow') return blocks(`glue lets go of this surface: ${product.name} would lift, and no wait repairs it`, 'Mark it another way, or prime it with an adhesion promoter and test.', 'physics');
-      return gap > 0 ? cautions(`the glue of ${product.name} holds only about a third to a half of its strength on a surface this hard to wet`, TEST_PATCH, 'estimate') : null;
+      if (top.energy === 'veryLow')
+        return blocks(
+          `glue lets go of this surface: ${product.name} would lift, and no wait repairs it`,
+          'Mark it another way, or prime it with an adhesion promoter and test.',
+          'physics',
+        );
+      return gap > 0
+        ? cautions(
+            `the glue of ${product.name} holds only about a third to a half of its strength on a surface this hard to wet`,
+            TEST_PATCH,
+            'estimate',
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -25,11 +60,25 @@ export const adhesion: readonly Rule[] = [
     at: BONDED_COATS,
     test: ({ top, product }) => {
       if (takesAway(product) || !product.wets) return null;
-      if (top.energy === 'veryLow' && product.wets === 'veryLow') return unknown(`${product.name} holds on some plastics of this kind and not on others`, `${TEST_PATCH} Cross-cut it with a knife first.`, 'estimate');
-      if (top.energy === 'unknown') return unknown(`nobody has said whether paint wets this surface, so ${product.name} may peel`, TEST_PATCH, 'practice');
+      if (top.energy === 'veryLow' && product.wets === 'veryLow')
+        return unknown(
+          `${product.name} holds on some plastics of this kind and not on others`,
+          `${TEST_PATCH} Cross-cut it with a knife first.`,
+          'estimate',
+        );
+      if (top.energy === 'unknown')
+        return unknown(
+          `nobody has said whether paint wets this surface, so ${product.name} may peel`,
+          TEST_PATCH,
+          'practice',
+        );
       if (rankIn(ENERGIES, top.energy) >= rankIn(ENERGIES, product.wets)) return null;
       return top.energy === 'veryLow' || top.energy === 'low'
-        ? blocks(`${product.name} peels off a surface that repels it`, 'Use a bonding primer first where one will hold, and test; or choose another method.', 'practice')
+        ? blocks(
+            `${product.name} peels off a surface that repels it`,
+            'Use a bonding primer first where one will hold, and test; or choose another method.',
+            'practice',
+          )
         : cautions(`${product.name} wets this surface poorly`, 'Clean it well, and test a spot first.', 'practice');
     },
   }),
@@ -41,9 +90,18 @@ export const adhesion: readonly Rule[] = [
     test: ({ top, product }) => {
       const limit = product.texture?.stays;
       if (!limit) return null;
-      if (top.texture === 'unknown') return unknown(`how coarse the surface is has not been said, and ${product.name} needs it no coarser than ${TEXTURE_WORDS[limit]}`, 'Drag a fingernail across it, and say smooth, fine, grain, weave or rough.', 'practice');
+      if (top.texture === 'unknown')
+        return unknown(
+          `how coarse the surface is has not been said, and ${product.name} needs it no coarser than ${TEXTURE_WORDS[limit]}`,
+          'Drag a fingernail across it, and say smooth, fine, grain, weave or rough.',
+          'practice',
+        );
       if (rankIn(TEXTURES, top.texture) <= rankIn(TEXTURES, limit)) return null;
-      return blocks(`${product.name} bridges the hollows of this ${TEXTURE_WORDS[top.texture]} and lifts`, 'Sand and seal the surface very smooth, use a film with a stronger glue, or paint through a stencil.', 'practice');
+      return blocks(
+        `${product.name} bridges the hollows of this ${TEXTURE_WORDS[top.texture]} and lifts`,
+        'Sand and seal the surface very smooth, use a film with a stronger glue, or paint through a stencil.',
+        'practice',
+      );
     },
   }),
   aboutProduct({
@@ -53,9 +111,20 @@ export const adhesion: readonly Rule[] = [
     at: ['film'],
     test: ({ top, product }) => {
       if (product.tack === 'heat' || !product.texture?.stays) return null;
-      if (top.porosity === 'open') return blocks(`${product.name} has nothing to hold on open pores`, 'Seal the surface first.', 'practice');
-      if (top.porosity === 'fibre') return blocks(`nothing adhesive holds on loose fibre, so ${product.name} falls off`, 'Use paint through a pinned stencil, or film that is pressed on hot where the cloth stands it.', 'practice');
-      if (top.porosity === 'unknown') return unknown('nobody has said whether this surface drinks water', 'Put a drop of water on it: if it darkens within a minute, it is open; seal it first.', 'practice');
+      if (top.porosity === 'open')
+        return blocks(`${product.name} has nothing to hold on open pores`, 'Seal the surface first.', 'practice');
+      if (top.porosity === 'fibre')
+        return blocks(
+          `nothing adhesive holds on loose fibre, so ${product.name} falls off`,
+          'Use paint through a pinned stencil, or film that is pressed on hot where the cloth stands it.',
+          'practice',
+        );
+      if (top.porosity === 'unknown')
+        return unknown(
+          'nobody has said whether this surface drinks water',
+          'Put a drop of water on it: if it darkens within a minute, it is open; seal it first.',
+          'practice',
+        );
       return null;
     },
   }),
@@ -65,11 +134,27 @@ export const adhesion: readonly Rule[] = [
     about: 'Chalky and crumbling surfaces come away with whatever is stuck to them.',
     at: ['film', 'mask', 'medium', 'ground', 'finish'],
     test: ({ top, product, operation }) => {
-      if (top.friable !== 'yes') return top.friable === 'unknown' && operation.role === 'film' ? unknown('nobody has said whether this surface chalks', 'Rub it with a dark cloth: powder on the cloth means it chalks, so seal it first.', 'practice') : null;
+      if (top.friable !== 'yes')
+        return top.friable === 'unknown' && operation.role === 'film'
+          ? unknown(
+              'nobody has said whether this surface chalks',
+              'Rub it with a dark cloth: powder on the cloth means it chalks, so seal it first.',
+              'practice',
+            )
+          : null;
       if (product.tack === 'pins' || product.tack === 'none') return null;
-      if (operation.role === 'film' || operation.role === 'mask') return blocks(`the chalky surface comes away with ${product.name}`, 'Sand it smooth and seal it first, when it is cured.', 'practice');
+      if (operation.role === 'film' || operation.role === 'mask')
+        return blocks(
+          `the chalky surface comes away with ${product.name}`,
+          'Sand it smooth and seal it first, when it is cured.',
+          'practice',
+        );
       if (product.flags.includes('sealsPores') || product.flags.includes('priming')) return null;
-      return cautions(`${product.name} on a chalky surface holds no better than the chalk`, 'Seal it first.', 'practice');
+      return cautions(
+        `${product.name} on a chalky surface holds no better than the chalk`,
+        'Seal it first.',
+        'practice',
+      );
     },
   }),
   aboutProduct({
@@ -78,8 +163,18 @@ export const adhesion: readonly Rule[] = [
     about: 'Paint needs a key on gloss: scuffing, or a primer that bonds.',
     at: BONDED_COATS,
     test: ({ top, product }) => {
-      if (takesAway(product) || !top.soils.includes('gloss') || product.flags.includes('keys') || product.flags.includes('metalPrimer')) return null;
-      return blocks(`${product.name} flakes off an unscuffed gloss`, 'Scuff with 320 grit until dull, or use a bonding primer.', 'practice');
+      if (
+        takesAway(product) ||
+        !top.soils.includes('gloss') ||
+        product.flags.includes('keys') ||
+        product.flags.includes('metalPrimer')
+      )
+        return null;
+      return blocks(
+        `${product.name} flakes off an unscuffed gloss`,
+        'Scuff with 320 grit until dull, or use a bonding primer.',
+        'practice',
+      );
     },
   }),
   aboutProduct({
@@ -93,9 +188,21 @@ export const adhesion: readonly Rule[] = [
       if (!product.shapes || shape === 'unknown' || product.shapes.includes(shape)) return null;
       if (shape === 'compound' || product.tack === 'none' || product.tack === 'heat')
         return product.tack === 'low' || product.tack === 'lowMid' || product.tack === 'mid' || product.tack === 'high'
-          ? cautions(`${product.name} wrinkles on a curve in two directions`, 'Cut relief cuts around the art, keep the pieces small, or choose paint.', 'practice')
-          : blocks(`${product.name} does not lie down on this shape`, 'Use an adhesive film as the stencil, in small pieces.', 'practice');
-      return cautions(`${product.name} is stiff for this curve`, 'Cut relief cuts in the tape around the art and work from the middle.', 'practice');
+          ? cautions(
+              `${product.name} wrinkles on a curve in two directions`,
+              'Cut relief cuts around the art, keep the pieces small, or choose paint.',
+              'practice',
+            )
+          : blocks(
+              `${product.name} does not lie down on this shape`,
+              'Use an adhesive film as the stencil, in small pieces.',
+              'practice',
+            );
+      return cautions(
+        `${product.name} is stiff for this curve`,
+        'Cut relief cuts in the tape around the art and work from the middle.',
+        'practice',
+      );
     },
   }),
   aboutProduct({
@@ -104,7 +211,13 @@ export const adhesion: readonly Rule[] = [
     about: 'The softener in plastic cloth creeps into glue and ink.',
     at: ['film', 'medium'],
     test: ({ top, product }) =>
-      top.traits.includes('plasticiser') && !takesAway(product) ? cautions(`the softener in this material creeps into ${product.name} and makes it sticky in time`, 'Expect to renew it; test a spot for some weeks where it matters.', 'practice') : null,
+      top.traits.includes('plasticiser') && !takesAway(product)
+        ? cautions(
+            `the softener in this material creeps into ${product.name} and makes it sticky in time`,
+            'Expect to renew it; test a spot for some weeks where it matters.',
+            'practice',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'sheet-outgasses',
@@ -112,7 +225,13 @@ export const adhesion: readonly Rule[] = [
     about: 'Gas from some plastic sheets makes bubbles under film.',
     at: ['film'],
     test: ({ top, product }) =>
-      top.traits.includes('outgasses') ? cautions(`gas from the sheet can make bubbles under ${product.name}`, 'Let a new sheet stand unwrapped for some days; try a patch for two days, prick bubbles with a pin.', 'practice') : null,
+      top.traits.includes('outgasses')
+        ? cautions(
+            `gas from the sheet can make bubbles under ${product.name}`,
+            'Let a new sheet stand unwrapped for some days; try a patch for two days, prick bubbles with a pin.',
+            'practice',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'brittle-on-bending',
@@ -121,10 +240,20 @@ export const adhesion: readonly Rule[] = [
     about: 'A brittle coat cracks where the piece bends.',
     at: ['medium', 'finish', 'ground', 'groundSeal'],
     test: ({ surface, product }) => {
-      if (surface.properties.flex !== 'bends' || takesAway(product) || product.flags.includes('bends') || product.body === 'thin') return null;
+      if (
+        surface.properties.flex !== 'bends' ||
+        takesAway(product) ||
+        product.flags.includes('bends') ||
+        product.body === 'thin'
+      )
+        return null;
       return product.flags.includes('brittle')
         ? blocks(`${product.name} cracks where the piece bends`, 'Use a paint made to bend.', 'practice')
-        : cautions(`${product.name} is not made to bend with the piece`, 'Use a paint made to bend, or keep the coats very thin.', 'practice');
+        : cautions(
+            `${product.name} is not made to bend with the piece`,
+            'Use a paint made to bend, or keep the coats very thin.',
+            'practice',
+          );
     },
   }),
   {
@@ -156,6 +285,13 @@ const yesNo = (is: boolean) => (is ? 'yes' : 'no');
 const unsuited = ({ surface, part }: Context, suits: Method['suits']) =>
   suits.find(({ property, words }) => {
     const { properties } = surface;
-    const is = property === 'shape' ? part.surface.shape : property === 'clear' ? yesNo(properties.traits.includes('transparent')) : property === 'metalBase' ? yesNo(surface.base.properties.traits.includes('bareMetal')) : properties[property];
+    const is =
+      property === 'shape'
+        ? part.surface.shape
+        : property === 'clear'
+          ? yesNo(properties.traits.includes('transparent'))
+          : property === 'metalBase'
+            ? yesNo(surface.base.properties.traits.includes('bareMetal'))
+            : properties[property];
     return !words.includes(is);
   });

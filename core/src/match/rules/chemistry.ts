@@ -1,6 +1,17 @@
-import { aboutProduct, blocks, BONDED_COATS, cautions, favours, figureOf, takesAway, unknown, type Rule } from '../context.ts';
+import {
+  aboutProduct,
+  blocks,
+  BONDED_COATS,
+  cautions,
+  favours,
+  figureOf,
+  takesAway,
+  unknown,
+  type Rule,
+} from '../context.ts';
 
-const ETCH_TEST = 'Try a spot that will not show, for the label time, and rinse: if it frosts evenly there, it will on the piece.';
+const ETCH_TEST =
+  'Try a spot that will not show, for the label time, and rinse: if it frosts evenly there, it will on the piece.';
 
 export const chemistry: readonly Rule[] = [
   aboutProduct({
@@ -11,7 +22,11 @@ export const chemistry: readonly Rule[] = [
     test: ({ top, product }) => {
       if (!product.flags.includes('hotSolvent') || takesAway(product) || top.solvents !== 'crazes') return null;
       const below = top.coats.filter(({ operation }) => operation.role !== 'edgeSeal').at(-1);
-      return blocks(`the solvent in ${product.name} wrinkles ${below?.product.binder ? below.product.name : 'what is below it'}`, 'Use a waterborne paint, or a ground of the same spray paint.', 'practice');
+      return blocks(
+        `the solvent in ${product.name} wrinkles ${below?.product.binder ? below.product.name : 'what is below it'}`,
+        'Use a waterborne paint, or a ground of the same spray paint.',
+        'practice',
+      );
     },
   }),
   aboutProduct({
@@ -22,9 +37,21 @@ export const chemistry: readonly Rule[] = [
     test: ({ top, product }) => {
       const isSolvent = product.carrier === 'solvent';
       if (!isSolvent || top.solvents === 'stands') return null;
-      if (top.solvents === 'unknown') return unknown(`whether this surface stands the solvent in ${product.name} is not known`, 'Put one drop on a spot that will not show and look after ten minutes.', 'practice');
-      if (top.solvents === 'dissolves') return blocks(`${product.name} dissolves this material`, 'Use only water-based products on it.', 'physics');
-      return product.kind === 'prep' || takesAway(product) ? blocks(`${product.name} crazes or lifts this surface`, product.kind === 'prep' ? 'Wash with soap, rinse and dry instead.' : 'Choose a method without solvents.', 'practice') : null;
+      if (top.solvents === 'unknown')
+        return unknown(
+          `whether this surface stands the solvent in ${product.name} is not known`,
+          'Put one drop on a spot that will not show and look after ten minutes.',
+          'practice',
+        );
+      if (top.solvents === 'dissolves')
+        return blocks(`${product.name} dissolves this material`, 'Use only water-based products on it.', 'physics');
+      return product.kind === 'prep' || takesAway(product)
+        ? blocks(
+            `${product.name} crazes or lifts this surface`,
+            product.kind === 'prep' ? 'Wash with soap, rinse and dry instead.' : 'Choose a method without solvents.',
+            'practice',
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -35,7 +62,11 @@ export const chemistry: readonly Rule[] = [
     test: ({ top, product }) => {
       const left = top.soils.filter((soil) => soil !== 'gloss');
       if (!left.length) return null;
-      return blocks(`${SOIL_WORDS[left[0]!] ?? left[0]!} is still on the surface, and ${product.name} will not hold on it`, 'Put the cleaning steps back before it.', 'practice');
+      return blocks(
+        `${SOIL_WORDS[left[0]!] ?? left[0]!} is still on the surface, and ${product.name} will not hold on it`,
+        'Put the cleaning steps back before it.',
+        'practice',
+      );
     },
   }),
   aboutProduct({
@@ -45,7 +76,11 @@ export const chemistry: readonly Rule[] = [
     at: BONDED_COATS,
     test: ({ top, product }) =>
       top.traits.includes('saponifies') && (product.carrier === 'oil' || product.binder === 'alkyd')
-        ? blocks(`${product.name} turns to soap on zinc and peels`, 'Use an etch or acrylic metal primer first, or an acrylic paint.', 'physics')
+        ? blocks(
+            `${product.name} turns to soap on zinc and peels`,
+            'Use an etch or acrylic metal primer first, or an acrylic paint.',
+            'physics',
+          )
         : null,
   }),
   aboutProduct({
@@ -54,7 +89,13 @@ export const chemistry: readonly Rule[] = [
     about: 'Paint on bare metal wants a metal primer.',
     at: ['ground', 'groundSeal', 'medium'],
     test: ({ top, product }) =>
-      top.traits.includes('bareMetal') && product.kind !== 'primer' && !takesAway(product) ? cautions(`${product.name} straight on bare metal chips early`, 'Put an etch or acrylic metal primer below it.', 'practice') : null,
+      top.traits.includes('bareMetal') && product.kind !== 'primer' && !takesAway(product)
+        ? cautions(
+            `${product.name} straight on bare metal chips early`,
+            'Put an etch or acrylic metal primer below it.',
+            'practice',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'caustic-on-light-metal',
@@ -65,7 +106,11 @@ export const chemistry: readonly Rule[] = [
     safety: true,
     test: ({ surface, product }) =>
       product.flags.includes('caustic') && surface.base.properties.traits.includes('hydrogenWithCaustic')
-        ? blocks(`${product.name} makes hydrogen on this metal: it burns and bursts`, 'Use a remover gel without lye, after a test patch.', 'physics')
+        ? blocks(
+            `${product.name} makes hydrogen on this metal: it burns and bursts`,
+            'Use a remover gel without lye, after a test patch.',
+            'physics',
+          )
         : null,
   }),
   aboutProduct({
@@ -74,7 +119,10 @@ export const chemistry: readonly Rule[] = [
     topic: 'chemistry',
     about: 'Acid eats marble and limestone.',
     at: ['medium'],
-    test: ({ surface, product }) => (product.flags.includes('acid') && surface.base.properties.traits.includes('acidSoluble') ? blocks(`the acid in ${product.name} eats the stone`, 'Paint through a stencil instead.', 'physics') : null),
+    test: ({ surface, product }) =>
+      product.flags.includes('acid') && surface.base.properties.traits.includes('acidSoluble')
+        ? blocks(`the acid in ${product.name} eats the stone`, 'Paint through a stencil instead.', 'physics')
+        : null,
   }),
   aboutProduct({
     id: 'etch-wants-soda-lime',
@@ -85,10 +133,20 @@ export const chemistry: readonly Rule[] = [
     test: ({ surface, product }) => {
       if (product.attacks !== 'silica') return null;
       const takes = surface.properties.fluorideEtch;
-      if (takes === 'yes') return favours('the frost is in the glass itself and lasts as long as the piece', '', 'practice');
+      if (takes === 'yes')
+        return favours('the frost is in the glass itself and lasts as long as the piece', '', 'practice');
       if (takes === 'weak') return cautions(`${product.name} is weak and patchy on this glass`, ETCH_TEST, 'practice');
-      if (takes === 'unknown') return unknown(`some glazes frost and some do not, and nobody has tried this one with ${product.name}`, ETCH_TEST, 'practice');
-      return blocks(`${product.name} finds nothing here that it can frost`, 'Use a frosted film, or another method.', 'physics');
+      if (takes === 'unknown')
+        return unknown(
+          `some glazes frost and some do not, and nobody has tried this one with ${product.name}`,
+          ETCH_TEST,
+          'practice',
+        );
+      return blocks(
+        `${product.name} finds nothing here that it can frost`,
+        'Use a frosted film, or another method.',
+        'physics',
+      );
     },
   }),
   aboutProduct({
@@ -100,11 +158,20 @@ export const chemistry: readonly Rule[] = [
     test: ({ surface, product }) => {
       if (product.attacks !== 'coating') return null;
       const finds = surface.properties.gelStrip;
-      const patch = 'Test patch first, on a spot that will not show: look every 10 to 15 minutes and note when the coat gives way.';
-      if (finds === 'nothing') return blocks(`there is no coating here for ${product.name} to lift`, 'Choose another method.', 'physics');
+      const patch =
+        'Test patch first, on a spot that will not show: look every 10 to 15 minutes and note when the coat gives way.';
+      if (finds === 'nothing')
+        return blocks(`there is no coating here for ${product.name} to lift`, 'Choose another method.', 'physics');
       if (finds === 'no') return blocks(`this coating resists ${product.name}`, 'Choose another method.', 'practice');
-      if (finds === 'unknown') return unknown(`whether ${product.name} lifts this coating is not known`, patch, 'practice');
-      return cautions(finds === 'may' ? `some coatings of this kind never lift: ${product.name} must be tried first` : `${product.name} works at its own pace on every coating`, patch, 'practice');
+      if (finds === 'unknown')
+        return unknown(`whether ${product.name} lifts this coating is not known`, patch, 'practice');
+      return cautions(
+        finds === 'may'
+          ? `some coatings of this kind never lift: ${product.name} must be tried first`
+          : `${product.name} works at its own pace on every coating`,
+        patch,
+        'practice',
+      );
     },
   }),
   aboutProduct({
@@ -114,10 +181,21 @@ export const chemistry: readonly Rule[] = [
     at: ['medium'],
     test: ({ top, surface, product }) => {
       if (product.attacks !== 'rawWood') return null;
-      if (surface.properties.burn === 'unknown') return unknown('whether this surface can be burnt is not known', 'Ask what it is made of before heating it; try an offcut outdoors.', 'practice');
-      if (surface.properties.burn === 'no' && surface.base.properties.burn === 'takes') return blocks('the finish in the wood stops the paste from reaching it', 'Sand to raw wood first.', 'practice');
-      if (surface.properties.burn === 'takes') return top.traits.includes('rawWood') ? null : blocks('a coat lies between the paste and the wood', 'Leave the wood raw under the paste.', 'practice');
-      return surface.properties.burn === 'no' ? blocks('this material does not char', 'Choose another method.', 'physics') : null;
+      if (surface.properties.burn === 'unknown')
+        return unknown(
+          'whether this surface can be burnt is not known',
+          'Ask what it is made of before heating it; try an offcut outdoors.',
+          'practice',
+        );
+      if (surface.properties.burn === 'no' && surface.base.properties.burn === 'takes')
+        return blocks('the finish in the wood stops the paste from reaching it', 'Sand to raw wood first.', 'practice');
+      if (surface.properties.burn === 'takes')
+        return top.traits.includes('rawWood')
+          ? null
+          : blocks('a coat lies between the paste and the wood', 'Leave the wood raw under the paste.', 'practice');
+      return surface.properties.burn === 'no'
+        ? blocks('this material does not char', 'Choose another method.', 'physics')
+        : null;
     },
   }),
   aboutProduct({
@@ -141,10 +219,27 @@ export const chemistry: readonly Rule[] = [
     test: ({ surface, product, catalogue: { limits } }) => {
       if (product.attacks !== 'dyePolymer') return null;
       const share = surface.properties.dyePolymer;
-      if (share === null) return unknown('how much polyester is in this is not known', 'Read the care label; dye transfer needs 65 % polyester or more.', 'practice');
+      if (share === null)
+        return unknown(
+          'how much polyester is in this is not known',
+          'Read the care label; dye transfer needs 65 % polyester or more.',
+          'practice',
+        );
       const fact = { of: surface.name, label: 'polyester', figure: share };
       if (share.typical >= limits.dyeFullShare.typical) return null;
-      return share.typical >= limits.dyeFadedShare.typical ? cautions(`the colours fade by the share that is not polyester (${Math.round(100 - share.typical)} %)`, 'Test on a corner, or use iron-on film.', 'practice', fact) : blocks(`${product.name} cannot colour this: it needs ${limits.dyeFadedShare.typical} % polyester or more`, 'Use iron-on film or fabric paint.', 'physics', fact);
+      return share.typical >= limits.dyeFadedShare.typical
+        ? cautions(
+            `the colours fade by the share that is not polyester (${Math.round(100 - share.typical)} %)`,
+            'Test on a corner, or use iron-on film.',
+            'practice',
+            fact,
+          )
+        : blocks(
+            `${product.name} cannot colour this: it needs ${limits.dyeFadedShare.typical} % polyester or more`,
+            'Use iron-on film or fabric paint.',
+            'physics',
+            fact,
+          );
     },
   }),
   aboutProduct({
@@ -155,8 +250,19 @@ export const chemistry: readonly Rule[] = [
     at: ['film'],
     test: ({ part, product }) => {
       if (product.attacks !== 'dyePolymer') return null;
-      if (part.surface.tone === 'dark') return blocks('dye is transparent and does not show on a dark colour', 'Use a light blank, or iron-on film at low heat.', 'physics');
-      return part.surface.tone === 'unknown' ? cautions('dye shows only on light colours, and the colour has not been said', 'Say whether it is light or dark.', 'physics') : null;
+      if (part.surface.tone === 'dark')
+        return blocks(
+          'dye is transparent and does not show on a dark colour',
+          'Use a light blank, or iron-on film at low heat.',
+          'physics',
+        );
+      return part.surface.tone === 'unknown'
+        ? cautions(
+            'dye shows only on light colours, and the colour has not been said',
+            'Say whether it is light or dark.',
+            'physics',
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -166,8 +272,16 @@ export const chemistry: readonly Rule[] = [
     about: 'Hot presses drive the dye of polyester into light film.',
     at: ['film'],
     test: ({ surface, product, catalogue: { limits } }) =>
-      surface.properties.traits.includes('dyeMigrates') && product.tack === 'heat' && product.attacks === undefined && (product.workC?.typical ?? 0) > limits.dyeMigration.typical
-        ? cautions(`at ${product.workC!.typical} °C the cloth's own dye creeps into light ${product.name}`, 'Use a low-heat film.', 'practice', figureOf(product, 'press', product.workC!))
+      surface.properties.traits.includes('dyeMigrates') &&
+      product.tack === 'heat' &&
+      product.attacks === undefined &&
+      (product.workC?.typical ?? 0) > limits.dyeMigration.typical
+        ? cautions(
+            `at ${product.workC!.typical} °C the cloth's own dye creeps into light ${product.name}`,
+            'Use a low-heat film.',
+            'practice',
+            figureOf(product, 'press', product.workC!),
+          )
         : null,
   }),
   aboutProduct({
@@ -177,8 +291,11 @@ export const chemistry: readonly Rule[] = [
     at: ['ground', 'medium'],
     test: ({ top, product, surface }) => {
       if (product.kind !== 'stain') return null;
-      const isWood = surface.base.pattern === 'grain' || surface.base.pattern === 'ply' || top.traits.includes('rawWood');
-      return isWood && top.porosity === 'open' && top.texture === 'grain' ? null : blocks(`${product.name} has nothing to sink into`, 'Sand to raw wood first, or paint.', 'practice');
+      const isWood =
+        surface.base.pattern === 'grain' || surface.base.pattern === 'ply' || top.traits.includes('rawWood');
+      return isWood && top.porosity === 'open' && top.texture === 'grain'
+        ? null
+        : blocks(`${product.name} has nothing to sink into`, 'Sand to raw wood first, or paint.', 'practice');
     },
   }),
   aboutProduct({
@@ -196,7 +313,14 @@ export const chemistry: readonly Rule[] = [
     topic: 'chemistry',
     about: 'Scrubbable wall paints repel film and paint.',
     at: ['film', 'medium', 'ground'],
-    test: ({ top, product }) => (top.traits.includes('repelsPaint') && !product.flags.includes('priming') ? cautions(`this wall paint is made to let go, so ${product.name} may not hold`, 'Wash it, and try a small piece for a day.', 'practice') : null),
+    test: ({ top, product }) =>
+      top.traits.includes('repelsPaint') && !product.flags.includes('priming')
+        ? cautions(
+            `this wall paint is made to let go, so ${product.name} may not hold`,
+            'Wash it, and try a small piece for a day.',
+            'practice',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'stains-through',
@@ -206,8 +330,16 @@ export const chemistry: readonly Rule[] = [
     test: ({ top, product, part, operation }) => {
       const isLight = part.designs.some(({ tone }) => tone === 'light');
       const isCovered = top.coats.some((coat) => coat.product.flags.includes('blocksStains'));
-      return top.traits.includes('tannin') && isLight && !isCovered && product.kind === 'paint' && operation.role === 'medium'
-        ? cautions(`knots and tannin stain light ${product.name} from below`, 'Put a blocking primer under it.', 'practice')
+      return top.traits.includes('tannin') &&
+        isLight &&
+        !isCovered &&
+        product.kind === 'paint' &&
+        operation.role === 'medium'
+        ? cautions(
+            `knots and tannin stain light ${product.name} from below`,
+            'Put a blocking primer under it.',
+            'practice',
+          )
         : null;
     },
   }),
@@ -217,15 +349,42 @@ export const chemistry: readonly Rule[] = [
     topic: 'chemistry',
     about: 'Cream and removers can reach the silvering of a mirror at its edges.',
     at: ['medium'],
-    test: ({ surface, product }) => (surface.base.properties.traits.includes('silvered') && takesAway(product) ? cautions(`${product.name} can creep to the silvering and black it`, 'Stay 20 mm from the edges and keep the back dry.', 'practice') : null),
+    test: ({ surface, product }) =>
+      surface.base.properties.traits.includes('silvered') && takesAway(product)
+        ? cautions(
+            `${product.name} can creep to the silvering and black it`,
+            'Stay 20 mm from the edges and keep the back dry.',
+            'practice',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'alkaline-ground',
     topic: 'chemistry',
     about: 'Alkaline walls and concrete break down oil binders and push salts through.',
     at: BONDED_COATS,
-    test: ({ top, product }) => (top.traits.includes('alkaline') && (product.carrier === 'oil' || product.binder === 'alkyd') ? cautions(`the alkali below breaks down ${product.name}`, 'Use an acrylic, or let it age and prime it.', 'practice') : null),
+    test: ({ top, product }) =>
+      top.traits.includes('alkaline') && (product.carrier === 'oil' || product.binder === 'alkyd')
+        ? cautions(
+            `the alkali below breaks down ${product.name}`,
+            'Use an acrylic, or let it age and prime it.',
+            'practice',
+          )
+        : null,
   }),
 ];
 
-const SOIL_WORDS: Readonly<Record<string, string>> = { dust: 'dust', grease: 'grease', silicone: 'silicone polish', oldGlue: 'old glue', damp: 'damp', rust: 'rust', flaking: 'loose flakes', wax: 'wax', lint: 'lint', moisture: 'moisture in the cloth', rawGrain: 'unsanded grain', chalk: 'loose chalk' };
+const SOIL_WORDS: Readonly<Record<string, string>> = {
+  dust: 'dust',
+  grease: 'grease',
+  silicone: 'silicone polish',
+  oldGlue: 'old glue',
+  damp: 'damp',
+  rust: 'rust',
+  flaking: 'loose flakes',
+  wax: 'wax',
+  lint: 'lint',
+  moisture: 'moisture in the cloth',
+  rawGrain: 'unsanded grain',
+  chalk: 'loose chalk',
+};

@@ -8,4 +8,16 @@ import { safety } from './safety.ts';
 import { heat, outdoors, water } from './use.ts';
 
 /** Every rule, by topic, in the order in which its reasons are shown. */
-export const RULES: readonly Rule[] = [...safety, ...adhesion, ...chemistry, ...order, ...mask, ...water, ...heat, ...outdoors, ...artwork, ...workshop, ...look];
+export const RULES: readonly Rule[] = [
+  ...safety,
+  ...adhesion,
+  ...chemistry,
+  ...order,
+  ...mask,
+  ...water,
+  ...heat,
+  ...outdoors,
+  ...artwork,
+  ...workshop,
+  ...look,
+];

@@ -4,12 +4,34 @@ import { formatLength, formatTemperature } from '../../units/index.ts';
 import { aboutProduct, blocks, cautions, figureOf, takesAway, type ProductContext, type Rule } from '../context.ts';
 
 const CUT: readonly ('mask' | 'film')[] = ['mask', 'film'];
-const TOOL_WORDS: Readonly<Record<string, string>> = { cutter: 'a cutter', press: 'a press or iron', heatGun: 'a heat gun or torch', oven: 'an oven', turner: 'a turner' };
-const AIR_WORDS: Readonly<Record<string, string>> = { room: 'a room', ventilated: 'a well ventilated room', outdoors: 'a place outdoors' };
-const LOOK_WORDS: Readonly<Record<string, string>> = { opaque: 'opaque colour', colours: 'several colours', gradient: 'a gradient', grain: 'colour that lets the grain show', frosted: 'a frosted look', bareMetal: 'bare metal', burnt: 'a burnt look', metallic: 'a metallic look', glitter: 'glitter', noEdge: 'no edge to feel' };
+const TOOL_WORDS: Readonly<Record<string, string>> = {
+  cutter: 'a cutter',
+  press: 'a press or iron',
+  heatGun: 'a heat gun or torch',
+  oven: 'an oven',
+  turner: 'a turner',
+};
+const AIR_WORDS: Readonly<Record<string, string>> = {
+  room: 'a room',
+  ventilated: 'a well ventilated room',
+  outdoors: 'a place outdoors',
+};
+const LOOK_WORDS: Readonly<Record<string, string>> = {
+  opaque: 'opaque colour',
+  colours: 'several colours',
+  gradient: 'a gradient',
+  grain: 'colour that lets the grain show',
+  frosted: 'a frosted look',
+  bareMetal: 'bare metal',
+  burnt: 'a burnt look',
+  metallic: 'a metallic look',
+  glitter: 'glitter',
+  noEdge: 'no edge to feel',
+};
 
 /** Drying stages that the work itself waits for, so that the workshop's climate must allow them. */
-const workingStages = ({ product }: ProductContext) => (['touch', 'recoat'] as const).filter((stage) => product.dry[stage]);
+const workingStages = ({ product }: ProductContext) =>
+  (['touch', 'recoat'] as const).filter((stage) => product.dry[stage]);
 
 export const artwork: readonly Rule[] = [
   aboutProduct({
@@ -21,7 +43,14 @@ export const artwork: readonly Rule[] = [
     test: ({ product, strokeMm }) => {
       if (!product.minStroke || strokeMm === null) return null;
       const { typical } = product.minStroke;
-      return strokeMm < typical ? blocks(`the thinnest stroke is ${formatLength(strokeMm)} and ${product.name} needs ${formatLength(typical)}`, 'Enlarge the design, thicken its strokes, or use a finer film.', product.minStroke.basis, figureOf(product, 'thinnest stroke', product.minStroke)) : null;
+      return strokeMm < typical
+        ? blocks(
+            `the thinnest stroke is ${formatLength(strokeMm)} and ${product.name} needs ${formatLength(typical)}`,
+            'Enlarge the design, thicken its strokes, or use a finer film.',
+            product.minStroke.basis,
+            figureOf(product, 'thinnest stroke', product.minStroke),
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -33,7 +62,14 @@ export const artwork: readonly Rule[] = [
     test: ({ product, webMm }) => {
       if (!product.minWeb || webMm === null) return null;
       const { typical } = product.minWeb;
-      return webMm < typical ? blocks(`the thinnest web is ${formatLength(webMm)} and ${product.name} needs ${formatLength(typical)}`, 'Enlarge the design, widen the web, or use a finer film.', product.minWeb.basis, figureOf(product, 'thinnest web', product.minWeb)) : null;
+      return webMm < typical
+        ? blocks(
+            `the thinnest web is ${formatLength(webMm)} and ${product.name} needs ${formatLength(typical)}`,
+            'Enlarge the design, widen the web, or use a finer film.',
+            product.minWeb.basis,
+            figureOf(product, 'thinnest web', product.minWeb),
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -44,7 +80,12 @@ export const artwork: readonly Rule[] = [
     at: ['medium'],
     test: ({ surface, strokeMm, catalogue: { limits } }) =>
       surface.properties.texture === 'brush' && strokeMm !== null && strokeMm < limits.pileStroke.typical
-        ? blocks(`strokes of ${formatLength(strokeMm)} are lost in the pile: it needs ${formatLength(limits.pileStroke.typical)}`, 'Enlarge the design or thicken its strokes.', limits.pileStroke.basis, { of: surface.name, label: 'thinnest stroke', figure: limits.pileStroke })
+        ? blocks(
+            `strokes of ${formatLength(strokeMm)} are lost in the pile: it needs ${formatLength(limits.pileStroke.typical)}`,
+            'Enlarge the design or thicken its strokes.',
+            limits.pileStroke.basis,
+            { of: surface.name, label: 'thinnest stroke', figure: limits.pileStroke },
+          )
         : null,
   }),
   aboutProduct({
@@ -55,8 +96,20 @@ export const artwork: readonly Rule[] = [
     at: CUT,
     test: ({ workshop, strokeMm, product, catalogue: { limits } }) => {
       if (workshop.tools.includes('cutter') || !product.minStroke) return null;
-      if (strokeMm === null) return cautions('cut by hand, fine strokes are hard, and the thinnest stroke has not been said', `Keep strokes at ${formatLength(limits.handCutStroke.typical)} or more.`, limits.handCutStroke.basis);
-      return strokeMm < limits.handCutStroke.typical ? blocks(`strokes of ${formatLength(strokeMm)} cannot be cut by hand`, 'Use a cutter, or enlarge the design.', limits.handCutStroke.basis, { of: 'cutting by hand', label: 'thinnest stroke', figure: limits.handCutStroke }) : null;
+      if (strokeMm === null)
+        return cautions(
+          'cut by hand, fine strokes are hard, and the thinnest stroke has not been said',
+          `Keep strokes at ${formatLength(limits.handCutStroke.typical)} or more.`,
+          limits.handCutStroke.basis,
+        );
+      return strokeMm < limits.handCutStroke.typical
+        ? blocks(
+            `strokes of ${formatLength(strokeMm)} cannot be cut by hand`,
+            'Use a cutter, or enlarge the design.',
+            limits.handCutStroke.basis,
+            { of: 'cutting by hand', label: 'thinnest stroke', figure: limits.handCutStroke },
+          )
+        : null;
     },
   }),
 ];
@@ -70,7 +123,13 @@ export const workshop: readonly Rule[] = [
     at: ['prep', 'ground', 'groundSeal', 'medium', 'finish', 'hold', 'film'],
     safety: true,
     test: ({ product, workshop: place }) =>
-      rankIn(AIRS, product.air) > rankIn(AIRS, place.air) ? blocks(`${product.name} needs ${AIR_WORDS[product.air]}, and the best air here is ${AIR_WORDS[place.air]}`, `Work in ${AIR_WORDS[product.air]}, or use a product without fumes.`, 'label-typical') : null,
+      rankIn(AIRS, product.air) > rankIn(AIRS, place.air)
+        ? blocks(
+            `${product.name} needs ${AIR_WORDS[product.air]}, and the best air here is ${AIR_WORDS[place.air]}`,
+            `Work in ${AIR_WORDS[product.air]}, or use a product without fumes.`,
+            'label-typical',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'tools-at-hand',
@@ -80,7 +139,13 @@ export const workshop: readonly Rule[] = [
     at: ['film', 'medium', 'finish'],
     test: ({ product, workshop: place }) => {
       const missing = product.tools.find((tool) => !place.tools.includes(tool));
-      return missing ? blocks(`${product.name} needs ${TOOL_WORDS[missing]}`, `Borrow ${TOOL_WORDS[missing]}, or choose another method.`, 'label-typical') : null;
+      return missing
+        ? blocks(
+            `${product.name} needs ${TOOL_WORDS[missing]}`,
+            `Borrow ${TOOL_WORDS[missing]}, or choose another method.`,
+            'label-typical',
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -91,9 +156,27 @@ export const workshop: readonly Rule[] = [
     at: ['ground', 'groundSeal', 'medium', 'film', 'finish', 'edgeSeal'],
     test: ({ product, workshop: { temperatureC, relativeHumidity } }) => {
       const gates = product.gates;
-      if (gates?.minC && temperatureC < gates.minC.typical) return blocks(`${product.name} needs ${formatTemperature(gates.minC.typical)}, and the workshop is at ${formatTemperature(temperatureC)}`, 'Warm the workshop, or wait for a warmer day.', gates.minC.basis, figureOf(product, 'coldest', gates.minC));
-      if (gates?.maxC && temperatureC > gates.maxC.typical) return blocks(`${product.name} may be used up to ${formatTemperature(gates.maxC.typical)}, and the workshop is at ${formatTemperature(temperatureC)}`, 'Work in the cool of the day.', gates.maxC.basis, figureOf(product, 'hottest', gates.maxC));
-      if (gates?.maxRh && relativeHumidity > gates.maxRh.typical) return blocks(`${product.name} blushes above ${gates.maxRh.typical} % humidity, and the workshop is at ${relativeHumidity} %`, 'Dry the air, or wait for a drier day.', gates.maxRh.basis, figureOf(product, 'dampest', gates.maxRh));
+      if (gates?.minC && temperatureC < gates.minC.typical)
+        return blocks(
+          `${product.name} needs ${formatTemperature(gates.minC.typical)}, and the workshop is at ${formatTemperature(temperatureC)}`,
+          'Warm the workshop, or wait for a warmer day.',
+          gates.minC.basis,
+          figureOf(product, 'coldest', gates.minC),
+        );
+      if (gates?.maxC && temperatureC > gates.maxC.typical)
+        return blocks(
+          `${product.name} may be used up to ${formatTemperature(gates.maxC.typical)}, and the workshop is at ${formatTemperature(temperatureC)}`,
+          'Work in the cool of the day.',
+          gates.maxC.basis,
+          figureOf(product, 'hottest', gates.maxC),
+        );
+      if (gates?.maxRh && relativeHumidity > gates.maxRh.typical)
+        return blocks(
+          `${product.name} blushes above ${gates.maxRh.typical} % humidity, and the workshop is at ${relativeHumidity} %`,
+          'Dry the air, or wait for a drier day.',
+          gates.maxRh.basis,
+          figureOf(product, 'dampest', gates.maxRh),
+        );
       return null;
     },
   }),
@@ -107,7 +190,12 @@ export const workshop: readonly Rule[] = [
       const { product, workshop: climate } = context;
       for (const stage of workingStages(context)) {
         const read = dryTime(product, stage, climate);
-        if (!read.ok) return blocks(`${product.name} will not dry in the workshop at ${formatTemperature(climate.temperatureC)} and ${climate.relativeHumidity} %`, 'Warm or dry the workshop.', 'physics');
+        if (!read.ok)
+          return blocks(
+            `${product.name} will not dry in the workshop at ${formatTemperature(climate.temperatureC)} and ${climate.relativeHumidity} %`,
+            'Warm or dry the workshop.',
+            'physics',
+          );
       }
       return null;
     },
@@ -118,7 +206,14 @@ export const workshop: readonly Rule[] = [
     about: 'Damp air slows every waterborne coat and dulls sprays.',
     at: 'piece',
     test: ({ workshop: { temperatureC, relativeHumidity }, catalogue: { limits } }) =>
-      relativeHumidity > limits.dampAir.typical ? cautions(`at ${relativeHumidity} % humidity coats dry slowly (dew point ${formatTemperature(Math.round(dewPoint(temperatureC, relativeHumidity)))})`, 'Dry the air or wait for a drier day.', limits.dampAir.basis, { of: 'the air', label: 'dampest', figure: limits.dampAir }) : null,
+      relativeHumidity > limits.dampAir.typical
+        ? cautions(
+            `at ${relativeHumidity} % humidity coats dry slowly (dew point ${formatTemperature(Math.round(dewPoint(temperatureC, relativeHumidity)))})`,
+            'Dry the air or wait for a drier day.',
+            limits.dampAir.basis,
+            { of: 'the air', label: 'dampest', figure: limits.dampAir },
+          )
+        : null,
   },
 ];
 
@@ -130,7 +225,13 @@ export const look: readonly Rule[] = [
     at: 'piece',
     test: ({ designs, method }) => {
       const wanted = designs.find((design) => design.look !== 'any' && !method.looks.includes(design.look));
-      return wanted ? blocks(`${LOOK_WORDS[wanted.look]} is wanted, and this gives ${method.looks.map((each) => LOOK_WORDS[each]).join(', ')}`, `Accept ${LOOK_WORDS[method.looks[0]!]}.`, 'practice') : null;
+      return wanted
+        ? blocks(
+            `${LOOK_WORDS[wanted.look]} is wanted, and this gives ${method.looks.map((each) => LOOK_WORDS[each]).join(', ')}`,
+            `Accept ${LOOK_WORDS[method.looks[0]!]}.`,
+            'practice',
+          )
+        : null;
     },
   },
   aboutProduct({
@@ -140,8 +241,13 @@ export const look: readonly Rule[] = [
     about: 'Of the products that a method takes, only some give the look that is wanted.',
     at: ['film', 'medium'],
     test: ({ designs, product }) => {
-      const wanted = designs.find((design) => design.look !== 'any' && design.look !== 'noEdge' && product.looks && !product.looks.includes(design.look));
-      return wanted ? blocks(`${product.name} does not give ${LOOK_WORDS[wanted.look]}`, 'Choose a product that does.', 'practice') : null;
+      const wanted = designs.find(
+        (design) =>
+          design.look !== 'any' && design.look !== 'noEdge' && product.looks && !product.looks.includes(design.look),
+      );
+      return wanted
+        ? blocks(`${product.name} does not give ${LOOK_WORDS[wanted.look]}`, 'Choose a product that does.', 'practice')
+        : null;
     },
   }),
   {
@@ -151,8 +257,17 @@ export const look: readonly Rule[] = [
     at: 'piece',
     test: ({ method, designs, part: { surface } }) => {
       if (method.covers === 'design') return null;
-      const fills = designs.some(({ widthMm, scale }) => widthMm !== null && surface.widthMm !== null && widthMm * scale >= surface.widthMm * 0.8);
-      return fills ? null : cautions('it covers the whole area, and nothing says that the design is that large', 'Choose it for a design over the whole area; for letters alone a decal is less work.', 'practice');
+      const fills = designs.some(
+        ({ widthMm, scale }) =>
+          widthMm !== null && surface.widthMm !== null && widthMm * scale >= surface.widthMm * 0.8,
+      );
+      return fills
+        ? null
+        : cautions(
+            'it covers the whole area, and nothing says that the design is that large',
+            'Choose it for a design over the whole area; for letters alone a decal is less work.',
+            'practice',
+          );
     },
   },
   {
@@ -160,7 +275,14 @@ export const look: readonly Rule[] = [
     topic: 'look',
     about: 'Some ways of working can never be undone.',
     at: 'piece',
-    test: ({ use, method }) => (use.mustComeOff === 'yes' && method.reversible === 'no' ? blocks('it must come off again, and this does not', 'Use a removable film, or let it stay for good.', 'practice') : null),
+    test: ({ use, method }) =>
+      use.mustComeOff === 'yes' && method.reversible === 'no'
+        ? blocks(
+            'it must come off again, and this does not',
+            'Use a removable film, or let it stay for good.',
+            'practice',
+          )
+        : null,
   },
   aboutProduct({
     id: 'film-comes-off',
@@ -168,7 +290,14 @@ export const look: readonly Rule[] = [
     topic: 'look',
     about: 'Strong glue leaves marks when film is taken off.',
     at: ['film'],
-    test: ({ use, product }) => (use.mustComeOff === 'yes' && product.tack === 'high' ? cautions(`${product.name} leaves glue behind when it is taken off`, 'Use removable film, or warm it and pull slowly.', 'practice') : null),
+    test: ({ use, product }) =>
+      use.mustComeOff === 'yes' && product.tack === 'high'
+        ? cautions(
+            `${product.name} leaves glue behind when it is taken off`,
+            'Use removable film, or warm it and pull slowly.',
+            'practice',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'dark-film-on-pane',
@@ -180,7 +309,11 @@ export const look: readonly Rule[] = [
       surface.base.properties.traits.includes('cracksUnderDarkFilm') && !takesAway(product)
         ? designs.every(({ tone }) => tone === 'light')
           ? cautions('even pale film warms insulating glass', 'Keep it small and away from the edges.', 'practice')
-          : blocks('a dark film can crack this glass by heat in the sun', 'Use a pale or frosted film in small pieces.', 'practice')
+          : blocks(
+              'a dark film can crack this glass by heat in the sun',
+              'Use a pale or frosted film in small pieces.',
+              'practice',
+            )
         : null,
   }),
 ];

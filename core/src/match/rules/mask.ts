@@ -7,7 +7,8 @@ const wettingOf = (product: Product): 'water' | 'solvent' | 'gel' | 'acid' | 'pa
   if (product.attacks === 'rawWood') return 'paste';
   return product.carrier === 'solvent' || product.carrier === 'oil' ? 'solvent' : 'water';
 };
-const isAdhesive = (product: Product): boolean => product.tack === 'low' || product.tack === 'lowMid' || product.tack === 'mid' || product.tack === 'high';
+const isAdhesive = (product: Product): boolean =>
+  product.tack === 'low' || product.tack === 'lowMid' || product.tack === 'mid' || product.tack === 'high';
 
 export const mask: readonly Rule[] = [
   aboutProduct({
@@ -18,8 +19,19 @@ export const mask: readonly Rule[] = [
     test: ({ top, product }) => {
       const limit = product.texture?.masks;
       if (!limit) return null;
-      if (top.texture === 'unknown') return unknown(`how coarse the surface is has not been said, and ${product.name} may not close on it`, 'Drag a fingernail across it, and say smooth, fine, grain, weave or rough.', 'practice');
-      return rankIn(TEXTURES, top.texture) > rankIn(TEXTURES, limit) ? blocks(`${product.name} does not lie down on so coarse a surface`, 'Pin a card or liner-paper stencil instead.', 'practice') : null;
+      if (top.texture === 'unknown')
+        return unknown(
+          `how coarse the surface is has not been said, and ${product.name} may not close on it`,
+          'Drag a fingernail across it, and say smooth, fine, grain, weave or rough.',
+          'practice',
+        );
+      return rankIn(TEXTURES, top.texture) > rankIn(TEXTURES, limit)
+        ? blocks(
+            `${product.name} does not lie down on so coarse a surface`,
+            'Pin a card or liner-paper stencil instead.',
+            'practice',
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -31,7 +43,9 @@ export const mask: readonly Rule[] = [
     test: ({ surface, product }) => {
       const { texture, porosity } = surface.properties;
       const isPile = texture === 'brush' || (porosity === 'fibre' && texture === 'rough');
-      return isPile && product.tack !== 'pins' ? blocks(`${product.name} has nothing to hold on in open fibre`, 'Use a pinned stencil.', 'practice') : null;
+      return isPile && product.tack !== 'pins'
+        ? blocks(`${product.name} has nothing to hold on in open fibre`, 'Use a pinned stencil.', 'practice')
+        : null;
     },
   }),
   aboutProduct({
@@ -40,14 +54,31 @@ export const mask: readonly Rule[] = [
     topic: 'mask',
     about: 'Pins go only into soft material.',
     at: ['mask', 'hold'],
-    test: ({ surface, product }) => (product.tack === 'pins' && surface.properties.flex !== 'bends' && surface.properties.texture !== 'rough' && surface.properties.texture !== 'unknown' ? blocks(`${product.name} cannot be pinned to something hard`, 'Use a stencil that sticks, or a sheet taped along its edge.', 'practice') : null),
+    test: ({ surface, product }) =>
+      product.tack === 'pins' &&
+      surface.properties.flex !== 'bends' &&
+      surface.properties.texture !== 'rough' &&
+      surface.properties.texture !== 'unknown'
+        ? blocks(
+            `${product.name} cannot be pinned to something hard`,
+            'Use a stencil that sticks, or a sheet taped along its edge.',
+            'practice',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'mask-wants-hold',
     topic: 'mask',
     about: 'A stencil without glue needs a hold.',
     at: ['edgeSeal', 'medium'],
-    test: ({ top }) => (top.mask && (top.mask.product.tack === 'none' || top.mask.product.tack === 'pins') && !top.hold ? blocks(`${top.mask.product.name} lifts and the colour runs beneath it`, 'Tape, pin or spray-tack it down.', 'practice') : null),
+    test: ({ top }) =>
+      top.mask && (top.mask.product.tack === 'none' || top.mask.product.tack === 'pins') && !top.hold
+        ? blocks(
+            `${top.mask.product.name} lifts and the colour runs beneath it`,
+            'Tape, pin or spray-tack it down.',
+            'practice',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'mask-against-medium',
@@ -57,7 +88,15 @@ export const mask: readonly Rule[] = [
     test: ({ top, product }) => {
       if (!top.mask) return null;
       const wetting = wettingOf(product);
-      return top.mask.product.resists?.includes(wetting) ? null : blocks(`${top.mask.product.name} does not stand ${product.name}: it creeps under or eats through`, wetting === 'gel' || wetting === 'acid' ? 'Use permanent film as the stencil.' : 'Use an adhesive film as the stencil.', 'practice');
+      return top.mask.product.resists?.includes(wetting)
+        ? null
+        : blocks(
+            `${top.mask.product.name} does not stand ${product.name}: it creeps under or eats through`,
+            wetting === 'gel' || wetting === 'acid'
+              ? 'Use permanent film as the stencil.'
+              : 'Use an adhesive film as the stencil.',
+            'practice',
+          );
     },
   }),
   aboutProduct({
@@ -66,8 +105,13 @@ export const mask: readonly Rule[] = [
     about: 'Under creams and gels the firmest film keeps the edge.',
     at: ['medium'],
     test: ({ top, product }) => {
-      if (!top.mask || !takesAway(product) || product.attacks === 'rawWood' || top.mask.product.tack === 'high') return null;
-      return cautions(`${product.name} can creep under ${top.mask.product.name}, which holds less firmly`, 'Use permanent film as the stencil, and press its edges down well.', 'practice');
+      if (!top.mask || !takesAway(product) || product.attacks === 'rawWood' || top.mask.product.tack === 'high')
+        return null;
+      return cautions(
+        `${product.name} can creep under ${top.mask.product.name}, which holds less firmly`,
+        'Use permanent film as the stencil, and press its edges down well.',
+        'practice',
+      );
     },
   }),
   aboutProduct({
@@ -79,7 +123,13 @@ export const mask: readonly Rule[] = [
       if (!top.mask || takesAway(product) || top.hasEdgeSeal || product.body === 'gel') return null;
       const coarse = rankIn(TEXTURES, top.texture);
       if (coarse <= 0 || top.texture === 'brush') return null;
-      return cautions(`${product.name} creeps under the mask along the ${top.texture === 'weave' ? 'weave' : top.texture === 'grain' ? 'grain' : 'relief'}`, top.porosity === 'fibre' ? 'Work nearly dry, dabbing straight down.' : 'Seal the edge first with clear medium, or with another coat of the ground.', 'practice');
+      return cautions(
+        `${product.name} creeps under the mask along the ${top.texture === 'weave' ? 'weave' : top.texture === 'grain' ? 'grain' : 'relief'}`,
+        top.porosity === 'fibre'
+          ? 'Work nearly dry, dabbing straight down.'
+          : 'Seal the edge first with clear medium, or with another coat of the ground.',
+        'practice',
+      );
     },
   }),
   aboutProduct({
@@ -87,14 +137,24 @@ export const mask: readonly Rule[] = [
     topic: 'mask',
     about: 'Edge seal dries slowly under a sheet that does not breathe.',
     at: ['edgeSeal'],
-    test: ({ top }) => (top.mask?.product.flags.includes('breathesNot') ? cautions('edge seal takes 2 to 4 h under a sheet that does not breathe', 'Give it the time, or use an adhesive film.', 'practice') : null),
+    test: ({ top }) =>
+      top.mask?.product.flags.includes('breathesNot')
+        ? cautions(
+            'edge seal takes 2 to 4 h under a sheet that does not breathe',
+            'Give it the time, or use an adhesive film.',
+            'practice',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'thin-medium-wicks',
     topic: 'mask',
     about: 'Thin stains run under a mask in open wood.',
     at: ['medium'],
-    test: ({ top, product }) => (top.mask && product.body === 'thin' && top.porosity !== 'none' ? blocks(`${product.name} runs under the mask in open pores`, 'Use a gel stain.', 'practice') : null),
+    test: ({ top, product }) =>
+      top.mask && product.body === 'thin' && top.porosity !== 'none'
+        ? blocks(`${product.name} runs under the mask in open pores`, 'Use a gel stain.', 'practice')
+        : null,
   }),
   aboutProduct({
     id: 'islands-want-hold',
@@ -103,7 +163,11 @@ export const mask: readonly Rule[] = [
     at: ['medium'],
     test: ({ top, islands }) => {
       if (!top.mask || isAdhesive(top.mask.product) || !islands) return null;
-      return cautions(`${islands} island${islands === 1 ? '' : 's'} must be placed one by one in ${top.mask.product.name}`, 'Add bridges to the design, or number the islands on a placement map.', 'practice');
+      return cautions(
+        `${islands} island${islands === 1 ? '' : 's'} must be placed one by one in ${top.mask.product.name}`,
+        'Add bridges to the design, or number the islands on a placement map.',
+        'practice',
+      );
     },
   }),
   aboutProduct({
@@ -114,7 +178,13 @@ export const mask: readonly Rule[] = [
     at: ['mask'],
     test: ({ brief, product }) => {
       if (brief.quantity < 2) return null;
-      if (product.uses && product.uses.typical >= brief.quantity) return favours(`one ${product.name} does all ${brief.quantity} pieces`, '', product.uses.basis, figureOf(product, 'uses', product.uses));
+      if (product.uses && product.uses.typical >= brief.quantity)
+        return favours(
+          `one ${product.name} does all ${brief.quantity} pieces`,
+          '',
+          product.uses.basis,
+          figureOf(product, 'uses', product.uses),
+        );
       return null;
     },
   }),

@@ -11,9 +11,27 @@ export const order: readonly Rule[] = [
     at: ['finish'],
     test: ({ top, product }) => {
       if (!top.film || top.film.attacks) return null;
-      if (product.how.includes('pour')) return top.film.tack === 'low' ? blocks(`${product.name} floats ${top.film.name} off`, 'Use permanent film under it.', 'practice') : null;
-      if (!product.flags.includes('mist')) return blocks(`${product.name} gets under the edge of the film and lifts it`, 'Put nothing on top, or mist a clear spray over permanent film.', 'practice');
-      return top.film.tack === 'low' ? blocks(`${product.name} lifts a film that holds so weakly`, 'Use permanent film, or nothing on top.', 'practice') : cautions('clear over film holds only where film and clear suit each other', 'Let the film bond 24 to 48 h, then very thin mists; test a patch.', 'practice');
+      if (product.how.includes('pour'))
+        return top.film.tack === 'low'
+          ? blocks(`${product.name} floats ${top.film.name} off`, 'Use permanent film under it.', 'practice')
+          : null;
+      if (!product.flags.includes('mist'))
+        return blocks(
+          `${product.name} gets under the edge of the film and lifts it`,
+          'Put nothing on top, or mist a clear spray over permanent film.',
+          'practice',
+        );
+      return top.film.tack === 'low'
+        ? blocks(
+            `${product.name} lifts a film that holds so weakly`,
+            'Use permanent film, or nothing on top.',
+            'practice',
+          )
+        : cautions(
+            'clear over film holds only where film and clear suit each other',
+            'Let the film bond 24 to 48 h, then very thin mists; test a patch.',
+            'practice',
+          );
     },
   }),
   aboutProduct({
@@ -24,8 +42,15 @@ export const order: readonly Rule[] = [
     test: ({ top, product, operation }) => {
       const waxy = top.coats.find((coat) => coat.product.flags.includes('neverUnderFilm'));
       const isOldWax = top.binder === 'wax' && !waxy;
-      if (isOldWax) return blocks(`nothing sticks to wax, so ${product.name} comes off`, 'Strip the wax first.', 'practice');
-      return waxy && waxy.product.id !== product.id ? blocks(`${waxy.product.name} never takes ${operation.role === 'film' ? 'film' : 'another coat'} over it`, 'Put it last, or leave it out.', 'label-typical') : null;
+      if (isOldWax)
+        return blocks(`nothing sticks to wax, so ${product.name} comes off`, 'Strip the wax first.', 'practice');
+      return waxy && waxy.product.id !== product.id
+        ? blocks(
+            `${waxy.product.name} never takes ${operation.role === 'film' ? 'film' : 'another coat'} over it`,
+            'Put it last, or leave it out.',
+            'label-typical',
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -36,17 +61,47 @@ export const order: readonly Rule[] = [
     test: ({ surface, part, product, operation, top }) => {
       const youngest = surface.finishes.at(-1);
       // staying film feels an uncured coat through whatever lies between
-      if (!youngest || (operation.role !== 'film' && top.coats.some((coat) => coat.operation.extent === 'all')) || product.tack === 'pins') return null;
+      if (
+        !youngest ||
+        (operation.role !== 'film' && top.coats.some((coat) => coat.operation.extent === 'all')) ||
+        product.tack === 'pins'
+      )
+        return null;
       const { finish, ageDays } = youngest;
-      const needed = operation.role === 'film' ? finish.readyForFilm : operation.role === 'mask' ? finish.readyForMask : finish.readyForPaint;
+      const needed =
+        operation.role === 'film'
+          ? finish.readyForFilm
+          : operation.role === 'mask'
+            ? finish.readyForMask
+            : finish.readyForPaint;
       if (!needed || takesAway(product)) return null;
-      const fact = { of: finish.name, label: operation.role === 'film' ? 'before film' : operation.role === 'mask' ? 'before a mask' : 'before paint', figure: needed };
-      if (ageDays === null) return cautions(`how long the ${finish.name} has dried is not known`, `It should be ${formatDuration(needed.high)} old; press a thumbnail in: no mark means ready.`, needed.basis, fact);
+      const fact = {
+        of: finish.name,
+        label: operation.role === 'film' ? 'before film' : operation.role === 'mask' ? 'before a mask' : 'before paint',
+        figure: needed,
+      };
+      if (ageDays === null)
+        return cautions(
+          `how long the ${finish.name} has dried is not known`,
+          `It should be ${formatDuration(needed.high)} old; press a thumbnail in: no mark means ready.`,
+          needed.basis,
+          fact,
+        );
       const age = (ageDays + part.surface.waitDays) * MINUTES_PER_DAY;
       if (age >= needed.high) return null;
       return age >= needed.typical
-        ? cautions(`the ${finish.name} is only just dry enough for ${product.name}`, `Surer after ${formatDuration(needed.high)}.`, needed.basis, fact)
-        : blocks(`the ${finish.name} is ${formatDuration(age)} old and not dry enough for ${product.name}`, `Wait until it is ${formatDuration(needed.high)} old.`, needed.basis, fact);
+        ? cautions(
+            `the ${finish.name} is only just dry enough for ${product.name}`,
+            `Surer after ${formatDuration(needed.high)}.`,
+            needed.basis,
+            fact,
+          )
+        : blocks(
+            `the ${finish.name} is ${formatDuration(age)} old and not dry enough for ${product.name}`,
+            `Wait until it is ${formatDuration(needed.high)} old.`,
+            needed.basis,
+            fact,
+          );
     },
   }),
   aboutProduct({
@@ -55,11 +110,26 @@ export const order: readonly Rule[] = [
     about: 'Transfer tape must hold less than the ground can stand, and more than the film clings to its liner.',
     at: ['transfer'],
     test: ({ top, product, surface }) => {
-      const onPaint = top.coats.some((coat) => coat.operation.extent === 'all' && coat.product.kind !== 'stain') || ['acrylic', 'chalk'].includes(surface.binder ?? '');
-      if (top.film?.flags.includes('flock') && !product.flags.includes('flock')) return blocks(`${product.name} does not lift so rough a film from its liner`, 'Use strong transfer tape.', 'practice');
-      if (onPaint && product.tack !== 'low') return blocks(`${product.name} pulls the paint off the ground`, 'Use low-tack tape.', 'practice');
-      if (!top.film?.flags.includes('flock') && product.tack === 'high') return blocks(`${product.name} does not let go of this film`, 'Use regular tape.', 'practice');
-      return !onPaint && product.tack === 'low' && top.film?.tack === 'high' ? cautions(`${product.name} may be too weak to lift ${top.film.name} from its liner`, 'Use regular tape.', 'practice') : null;
+      const onPaint =
+        top.coats.some((coat) => coat.operation.extent === 'all' && coat.product.kind !== 'stain') ||
+        ['acrylic', 'chalk'].includes(surface.binder ?? '');
+      if (top.film?.flags.includes('flock') && !product.flags.includes('flock'))
+        return blocks(
+          `${product.name} does not lift so rough a film from its liner`,
+          'Use strong transfer tape.',
+          'practice',
+        );
+      if (onPaint && product.tack !== 'low')
+        return blocks(`${product.name} pulls the paint off the ground`, 'Use low-tack tape.', 'practice');
+      if (!top.film?.flags.includes('flock') && product.tack === 'high')
+        return blocks(`${product.name} does not let go of this film`, 'Use regular tape.', 'practice');
+      return !onPaint && product.tack === 'low' && top.film?.tack === 'high'
+        ? cautions(
+            `${product.name} may be too weak to lift ${top.film.name} from its liner`,
+            'Use regular tape.',
+            'practice',
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -69,6 +139,10 @@ export const order: readonly Rule[] = [
     about: 'Oil clears yellow white and pale colours.',
     at: ['finish', 'groundSeal'],
     test: ({ product, part, operation }) =>
-      product.flags.includes('ambers') && operation.role === 'finish' && part.designs.some(({ tone }) => tone === 'light') ? cautions(`${product.name} turns pale colours amber`, 'Use an acrylic clear over pale colours.', 'practice') : null,
+      product.flags.includes('ambers') &&
+      operation.role === 'finish' &&
+      part.designs.some(({ tone }) => tone === 'light')
+        ? cautions(`${product.name} turns pale colours amber`, 'Use an acrylic clear over pale colours.', 'practice')
+        : null,
   }),
 ];

@@ -1,10 +1,23 @@
 import { aboutProduct, blocks, cautions, takesAway, type ProductContext, type Rule } from '../context.ts';
 
-const LEFT_ON: readonly ('film' | 'medium' | 'finish' | 'ground' | 'groundSeal')[] = ['film', 'medium', 'finish', 'ground', 'groundSeal'];
-const ITEM_WORDS: Readonly<Record<string, string>> = { safetyGear: 'safety gear', nightwear: 'flame-retardant nightwear', cookware: 'cookware and stove surfaces' };
+const LEFT_ON: readonly ('film' | 'medium' | 'finish' | 'ground' | 'groundSeal')[] = [
+  'film',
+  'medium',
+  'finish',
+  'ground',
+  'groundSeal',
+];
+const ITEM_WORDS: Readonly<Record<string, string>> = {
+  safetyGear: 'safety gear',
+  nightwear: 'flame-retardant nightwear',
+  cookware: 'cookware and stove surfaces',
+};
 
 const touchesFood = ({ part, use }: ProductContext): boolean =>
-  part.designs.some(({ zone }) => zone === 'foodSide' || (zone === 'inside' && use.food !== 'none') || (zone === 'rim' && use.food !== 'none'));
+  part.designs.some(
+    ({ zone }) =>
+      zone === 'foodSide' || (zone === 'inside' && use.food !== 'none') || (zone === 'rim' && use.food !== 'none'),
+  );
 
 export const safety: readonly Rule[] = [
   {
@@ -13,7 +26,14 @@ export const safety: readonly Rule[] = [
     about: 'Safety gear, flame-retardant nightwear and cookware are never coated.',
     at: 'piece',
     safety: true,
-    test: ({ use }) => (ITEM_WORDS[use.item] ? blocks(`nothing is put on ${ITEM_WORDS[use.item]}: a coat can hide damage, weaken it or burn`, 'Mark its bag, hook or shelf instead.', 'standard') : null),
+    test: ({ use }) =>
+      ITEM_WORDS[use.item]
+        ? blocks(
+            `nothing is put on ${ITEM_WORDS[use.item]}: a coat can hide damage, weaken it or burn`,
+            'Mark its bag, hook or shelf instead.',
+            'standard',
+          )
+        : null,
   },
   aboutProduct({
     id: 'never-this-product',
@@ -22,7 +42,14 @@ export const safety: readonly Rule[] = [
     about: 'Some products are refused outright.',
     at: ['prep', 'ground', 'groundSeal', 'medium', 'film', 'finish'],
     safety: true,
-    test: ({ product }) => (product.flags.includes('banned') ? blocks(`${product.name} is refused: ${product.about.replace(/^Refused: /, '')}`, 'Use another product.', 'standard') : null),
+    test: ({ product }) =>
+      product.flags.includes('banned')
+        ? blocks(
+            `${product.name} is refused: ${product.about.replace(/^Refused: /, '')}`,
+            'Use another product.',
+            'standard',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'lye-burns',
@@ -30,7 +57,14 @@ export const safety: readonly Rule[] = [
     topic: 'safety',
     about: 'Lye burns skin and eyes worse than a gel that does the same work.',
     at: ['medium'],
-    test: ({ product }) => (product.flags.includes('caustic') ? cautions(`${product.name} burns skin and eyes at a touch`, 'Use a remover gel: it does the same work.', 'standard') : null),
+    test: ({ product }) =>
+      product.flags.includes('caustic')
+        ? cautions(
+            `${product.name} burns skin and eyes at a touch`,
+            'Use a remover gel: it does the same work.',
+            'standard',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'inside-candle-vessel',
@@ -40,8 +74,14 @@ export const safety: readonly Rule[] = [
     at: LEFT_ON,
     safety: true,
     test: ({ part, use, product }) =>
-      (use.item === 'candleVessel' || use.heat === 'candle') && part.designs.some(({ zone }) => zone === 'inside') && !takesAway(product)
-        ? blocks(`${product.name} inside a candle vessel can burn`, 'Put it outside, where its label allows, or use an LED.', 'standard')
+      (use.item === 'candleVessel' || use.heat === 'candle') &&
+      part.designs.some(({ zone }) => zone === 'inside') &&
+      !takesAway(product)
+        ? blocks(
+            `${product.name} inside a candle vessel can burn`,
+            'Put it outside, where its label allows, or use an LED.',
+            'standard',
+          )
         : null,
   }),
   aboutProduct({
@@ -54,8 +94,21 @@ export const safety: readonly Rule[] = [
     test: (context) => {
       const { product, use, catalogue } = context;
       if (product.foodRated === 'yes' || takesAway(product)) return null;
-      if (touchesFood(context)) return blocks(`${product.name} is not rated for food, and the design lies where food or lips touch`, `Move the design outside, ${catalogue.limits.rimDistance.typical} mm or more below the rim.`, 'standard', { of: 'a drinking rim', label: 'kept clear', figure: catalogue.limits.rimDistance });
-      return use.food === 'food' || use.food === 'lip' || use.food === 'unknown' ? cautions(`keep ${product.name} off what touches food and ${catalogue.limits.rimDistance.typical} mm from the rim`, 'Mark the side that food does not touch.', 'standard', { of: 'a drinking rim', label: 'kept clear', figure: catalogue.limits.rimDistance }) : null;
+      if (touchesFood(context))
+        return blocks(
+          `${product.name} is not rated for food, and the design lies where food or lips touch`,
+          `Move the design outside, ${catalogue.limits.rimDistance.typical} mm or more below the rim.`,
+          'standard',
+          { of: 'a drinking rim', label: 'kept clear', figure: catalogue.limits.rimDistance },
+        );
+      return use.food === 'food' || use.food === 'lip' || use.food === 'unknown'
+        ? cautions(
+            `keep ${product.name} off what touches food and ${catalogue.limits.rimDistance.typical} mm from the rim`,
+            'Mark the side that food does not touch.',
+            'standard',
+            { of: 'a drinking rim', label: 'kept clear', figure: catalogue.limits.rimDistance },
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -65,7 +118,20 @@ export const safety: readonly Rule[] = [
     about: 'A burn on a food side is unverified.',
     at: ['medium'],
     safety: true,
-    test: (context) => (context.product.attacks === 'rawWood' && context.use.food !== 'none' ? (touchesFood(context) ? blocks('a burn on the side that touches food is unverified for food', 'Burn the side that food does not touch.', 'practice') : cautions('a burn is unverified for food', 'Burn only the side that food does not touch, and mark it.', 'practice')) : null),
+    test: (context) =>
+      context.product.attacks === 'rawWood' && context.use.food !== 'none'
+        ? touchesFood(context)
+          ? blocks(
+              'a burn on the side that touches food is unverified for food',
+              'Burn the side that food does not touch.',
+              'practice',
+            )
+          : cautions(
+              'a burn is unverified for food',
+              'Burn only the side that food does not touch, and mark it.',
+              'practice',
+            )
+        : null,
   }),
   aboutProduct({
     id: 'stripped-food-zone',
@@ -73,7 +139,14 @@ export const safety: readonly Rule[] = [
     topic: 'food',
     about: 'Etch and remover residues must not stay where food or lips touch.',
     at: ['medium'],
-    test: (context) => (takesAway(context.product) && context.product.attacks !== 'rawWood' && touchesFood(context) ? cautions(`${context.product.name} must be rinsed off completely where food or lips touch`, 'Rinse for minutes, wash twice; keep fresh etching off the lip.', 'practice') : null),
+    test: (context) =>
+      takesAway(context.product) && context.product.attacks !== 'rawWood' && touchesFood(context)
+        ? cautions(
+            `${context.product.name} must be rinsed off completely where food or lips touch`,
+            'Rinse for minutes, wash twice; keep fresh etching off the lip.',
+            'practice',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'children-mouth',
@@ -84,8 +157,19 @@ export const safety: readonly Rule[] = [
     safety: true,
     test: ({ use, product }) => {
       if (product.childRated === 'yes' || takesAway(product)) return null;
-      if (use.item === 'toy' || use.item === 'petBowl') return blocks(`${product.name} is not rated for ${use.item === 'toy' ? 'toys and cots' : 'pet bowls'}`, 'Use a product whose label says so, or mark something else.', 'standard');
-      return use.children === 'yes' ? cautions(`small children mouth things, and ${product.name} is not rated for that`, 'Keep it out of reach, or use a product labelled for toys.', 'standard') : null;
+      if (use.item === 'toy' || use.item === 'petBowl')
+        return blocks(
+          `${product.name} is not rated for ${use.item === 'toy' ? 'toys and cots' : 'pet bowls'}`,
+          'Use a product whose label says so, or mark something else.',
+          'standard',
+        );
+      return use.children === 'yes'
+        ? cautions(
+            `small children mouth things, and ${product.name} is not rated for that`,
+            'Keep it out of reach, or use a product labelled for toys.',
+            'standard',
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -94,7 +178,16 @@ export const safety: readonly Rule[] = [
     topic: 'safety',
     about: 'Old glazes and crystal may hold lead.',
     at: ['medium', 'film'],
-    test: ({ surface, use, product }) => (surface.base.properties.traits.includes('mayHoldLead') ? cautions(use.food !== 'none' ? 'this glaze or crystal may hold lead: no food or drink in it, whatever is put on it' : `this glaze or crystal may hold lead; ${product.name} is for display only`, 'Have it tested before any use with food.', 'practice') : null),
+    test: ({ surface, use, product }) =>
+      surface.base.properties.traits.includes('mayHoldLead')
+        ? cautions(
+            use.food !== 'none'
+              ? 'this glaze or crystal may hold lead: no food or drink in it, whatever is put on it'
+              : `this glaze or crystal may hold lead; ${product.name} is for display only`,
+            'Have it tested before any use with food.',
+            'practice',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'pvc-heat',
@@ -103,13 +196,28 @@ export const safety: readonly Rule[] = [
     about: 'PVC film gives off harmful gas when hot.',
     at: ['film'],
     safety: true,
-    test: ({ product, heat, catalogue: { limits } }) => (product.flags.includes('pvc') && heat && heat.high > limits.pvcHeat.high ? blocks(`${product.name} is PVC, which gives off harmful gas above ${limits.pvcHeat.high} °C`, 'Keep the heat away (LED), or etch instead.', limits.pvcHeat.basis, { of: product.name, label: 'PVC limit', figure: limits.pvcHeat }) : null),
+    test: ({ product, heat, catalogue: { limits } }) =>
+      product.flags.includes('pvc') && heat && heat.high > limits.pvcHeat.high
+        ? blocks(
+            `${product.name} is PVC, which gives off harmful gas above ${limits.pvcHeat.high} °C`,
+            'Keep the heat away (LED), or etch instead.',
+            limits.pvcHeat.basis,
+            { of: product.name, label: 'PVC limit', figure: limits.pvcHeat },
+          )
+        : null,
   }),
   {
     id: 'vacuum-vessel',
     topic: 'water',
     about: 'A vacuum vessel stays out of ovens and dishwashers unless its label says otherwise.',
     at: 'piece',
-    test: ({ use }) => (use.item === 'vacuumVessel' && use.water === 'dishwasher' ? cautions('a vacuum vessel does not belong in a dishwasher unless its label says so', 'Wash it by hand.', 'label-typical') : null),
+    test: ({ use }) =>
+      use.item === 'vacuumVessel' && use.water === 'dishwasher'
+        ? cautions(
+            'a vacuum vessel does not belong in a dishwasher unless its label says so',
+            'Wash it by hand.',
+            'label-typical',
+          )
+        : null,
   },
 ];

@@ -1,13 +1,34 @@
 import { WATERS, rankIn, type Product } from '../../materials/index.ts';
 import { formatTemperature } from '../../units/index.ts';
-import { aboutProduct, blocks, cautions, figureOf, takesAway, type ProductContext, type Rule, type Top } from '../context.ts';
+import {
+  aboutProduct,
+  blocks,
+  cautions,
+  figureOf,
+  takesAway,
+  type ProductContext,
+  type Rule,
+  type Top,
+} from '../context.ts';
 
-const STAYING: readonly ('ground' | 'groundSeal' | 'film' | 'medium' | 'finish')[] = ['ground', 'groundSeal', 'film', 'medium', 'finish'];
-const WATER_WORDS: Readonly<Record<string, string>> = { none: 'kept dry', wipe: 'wiped', handWash: 'washed by hand', dishwasher: 'put in a dishwasher' };
+const STAYING: readonly ('ground' | 'groundSeal' | 'film' | 'medium' | 'finish')[] = [
+  'ground',
+  'groundSeal',
+  'film',
+  'medium',
+  'finish',
+];
+const WATER_WORDS: Readonly<Record<string, string>> = {
+  none: 'kept dry',
+  wipe: 'wiped',
+  handWash: 'washed by hand',
+  dishwasher: 'put in a dishwasher',
+};
 
 /** A layer that stays on the piece and lives with it. */
 const stays = ({ product }: ProductContext): boolean => !takesAway(product) && product.attacks !== 'dyePolymer';
-const years = (value: number): string => (value < 1 ? `${Math.round(value * 12)} months` : `${Number(value.toFixed(1))} ${value === 1 ? 'year' : 'years'}`);
+const years = (value: number): string =>
+  value < 1 ? `${Math.round(value * 12)} months` : `${Number(value.toFixed(1))} ${value === 1 ? 'year' : 'years'}`;
 
 export const water: readonly Rule[] = [
   {
@@ -21,11 +42,26 @@ export const water: readonly Rule[] = [
       for (const product of outer) {
         const stands = product.care?.water ?? 'unknown';
         if (stands === 'unknown') continue;
-        if (stands === 'dishwasher' && use.water === 'dishwasher' && schools.dishwasher === 'handWashOnly') return blocks(`${product.name} is kept to hand washing here, whatever labels say`, 'Wash by hand, or set the dishwasher school to the label.', 'practice');
-        if (rankIn(WATERS, stands) < rankIn(WATERS, use.water)) return blocks(`${product.name} is only to be ${WATER_WORDS[stands]}, and the piece is ${WATER_WORDS[use.water]}`, 'Clean it more gently, or choose a layer that stands it.', product.care?.basis ?? 'practice');
+        if (stands === 'dishwasher' && use.water === 'dishwasher' && schools.dishwasher === 'handWashOnly')
+          return blocks(
+            `${product.name} is kept to hand washing here, whatever labels say`,
+            'Wash by hand, or set the dishwasher school to the label.',
+            'practice',
+          );
+        if (rankIn(WATERS, stands) < rankIn(WATERS, use.water))
+          return blocks(
+            `${product.name} is only to be ${WATER_WORDS[stands]}, and the piece is ${WATER_WORDS[use.water]}`,
+            'Clean it more gently, or choose a layer that stands it.',
+            product.care?.basis ?? 'practice',
+          );
       }
       const base = surface.properties.care.water;
-      if (!outer.length && base !== 'unknown' && rankIn(WATERS, base) < rankIn(WATERS, use.water)) return cautions(`the ${surface.name} itself is only to be ${WATER_WORDS[base]}`, 'Clean it more gently.', 'practice');
+      if (!outer.length && base !== 'unknown' && rankIn(WATERS, base) < rankIn(WATERS, use.water))
+        return cautions(
+          `the ${surface.name} itself is only to be ${WATER_WORDS[base]}`,
+          'Clean it more gently.',
+          'practice',
+        );
       return null;
     },
   },
@@ -34,7 +70,14 @@ export const water: readonly Rule[] = [
     topic: 'water',
     about: 'How it is cleaned decides what may go on it.',
     at: 'piece',
-    test: ({ use }) => (use.water === 'unknown' && use.laundryC === null ? cautions('how it will be cleaned has not been said', 'Say kept dry, wiped, washed by hand or dishwasher: until then trust only a damp cloth.', 'estimate') : null),
+    test: ({ use }) =>
+      use.water === 'unknown' && use.laundryC === null
+        ? cautions(
+            'how it will be cleaned has not been said',
+            'Say kept dry, wiped, washed by hand or dishwasher: until then trust only a damp cloth.',
+            'estimate',
+          )
+        : null,
   },
   {
     id: 'soaking-unsafe',
@@ -44,7 +87,13 @@ export const water: readonly Rule[] = [
     test: ({ top, use }) => {
       if (use.soak !== 'yes') return null;
       const weak = outermost(top).find((product) => product.care?.soak !== 'yes');
-      return weak ? blocks(`${weak.name} does not stand soaking`, 'Do not leave it in water, or etch or dye instead of a layer.', weak.care?.basis ?? 'practice') : null;
+      return weak
+        ? blocks(
+            `${weak.name} does not stand soaking`,
+            'Do not leave it in water, or etch or dye instead of a layer.',
+            weak.care?.basis ?? 'practice',
+          )
+        : null;
     },
   },
   aboutProduct({
@@ -57,8 +106,18 @@ export const water: readonly Rule[] = [
       const { product, use } = context;
       if (use.laundryC === null) return null;
       const limit = product.care?.laundryC;
-      if (!limit) return stays(context) ? blocks(`${product.name} is not made for the laundry`, 'Use iron-on film, fabric paint or dye.', 'practice') : null;
-      return use.laundryC > limit.high ? blocks(`${product.name} stands laundry at ${limit.high} °C at the most, and ${use.laundryC} °C is wanted`, `Wash at ${limit.high} °C, inside out.`, limit.basis, figureOf(product, 'laundry', limit)) : null;
+      if (!limit)
+        return stays(context)
+          ? blocks(`${product.name} is not made for the laundry`, 'Use iron-on film, fabric paint or dye.', 'practice')
+          : null;
+      return use.laundryC > limit.high
+        ? blocks(
+            `${product.name} stands laundry at ${limit.high} °C at the most, and ${use.laundryC} °C is wanted`,
+            `Wash at ${limit.high} °C, inside out.`,
+            limit.basis,
+            figureOf(product, 'laundry', limit),
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -69,10 +128,15 @@ export const water: readonly Rule[] = [
     at: ['film', 'medium', 'finish'],
     test: (context) => {
       const { product, use, operation } = context;
-      if (use.wear !== 'feet' || !stays(context) || (operation.role === 'medium' && product.care?.feet === 'yes')) return null;
+      if (use.wear !== 'feet' || !stays(context) || (operation.role === 'medium' && product.care?.feet === 'yes'))
+        return null;
       if (product.care?.feet === 'yes') return null;
       return operation.role === 'film' || operation.role === 'finish' || product.life?.exposed === null
-        ? blocks(`${product.name} does not stand feet`, 'Use exterior paint, with an anti-slip clear on treads.', product.care?.basis ?? 'practice')
+        ? blocks(
+            `${product.name} does not stand feet`,
+            'Use exterior paint, with an anti-slip clear on treads.',
+            product.care?.basis ?? 'practice',
+          )
         : cautions(`${product.name} wears off under feet`, 'Put a clear made for treads over it.', 'practice');
     },
   }),
@@ -82,7 +146,14 @@ export const water: readonly Rule[] = [
     topic: 'outdoors',
     about: 'An anti-slip clear is gritty: it belongs where feet go.',
     at: ['finish'],
-    test: ({ product, use }) => (product.flags.includes('antiSlip') && use.wear !== 'feet' ? cautions(`${product.name} leaves a gritty face that nobody walks on here`, 'Use a smooth exterior clear.', 'practice') : null),
+    test: ({ product, use }) =>
+      product.flags.includes('antiSlip') && use.wear !== 'feet'
+        ? cautions(
+            `${product.name} leaves a gritty face that nobody walks on here`,
+            'Use a smooth exterior clear.',
+            'practice',
+          )
+        : null,
   }),
   aboutProduct({
     id: 'abrasion-wear',
@@ -91,7 +162,13 @@ export const water: readonly Rule[] = [
     about: 'Film edges and soft coats scuff where things rub.',
     at: ['film', 'medium'],
     test: (context) =>
-      context.use.wear === 'abrasion' && stays(context) && context.product.care?.scrub === 'no' ? cautions(`${context.product.name} scuffs where things rub on it`, 'Put a hard clear over it, or etch or strip instead.', 'practice') : null,
+      context.use.wear === 'abrasion' && stays(context) && context.product.care?.scrub === 'no'
+        ? cautions(
+            `${context.product.name} scuffs where things rub on it`,
+            'Put a hard clear over it, or etch or strip instead.',
+            'practice',
+          )
+        : null,
   }),
 ];
 
@@ -105,9 +182,25 @@ export const heat: readonly Rule[] = [
     test: (context) => {
       const { product, heat: hot } = context;
       if (!hot || !product.heatLimitC || takesAway(product)) return null;
-      const facts = [figureOf(product, 'heat limit', product.heatLimitC), { of: 'the heat it meets', label: 'surface', figure: hot }];
-      if (hot.high > product.heatLimitC.high) return blocks(`${product.name} stands ${formatTemperature(product.heatLimitC.high)} and the surface can reach ${formatTemperature(hot.high)}`, 'Keep the heat away (an LED instead of a flame), or etch instead of a layer.', product.heatLimitC.basis, ...facts);
-      return hot.high > product.heatLimitC.typical ? cautions(`${product.name} comes near its heat limit of ${formatTemperature(product.heatLimitC.typical)}`, 'Keep it cooler, or test for a day.', product.heatLimitC.basis, ...facts) : null;
+      const facts = [
+        figureOf(product, 'heat limit', product.heatLimitC),
+        { of: 'the heat it meets', label: 'surface', figure: hot },
+      ];
+      if (hot.high > product.heatLimitC.high)
+        return blocks(
+          `${product.name} stands ${formatTemperature(product.heatLimitC.high)} and the surface can reach ${formatTemperature(hot.high)}`,
+          'Keep the heat away (an LED instead of a flame), or etch instead of a layer.',
+          product.heatLimitC.basis,
+          ...facts,
+        );
+      return hot.high > product.heatLimitC.typical
+        ? cautions(
+            `${product.name} comes near its heat limit of ${formatTemperature(product.heatLimitC.typical)}`,
+            'Keep it cooler, or test for a day.',
+            product.heatLimitC.basis,
+            ...facts,
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -119,9 +212,21 @@ export const heat: readonly Rule[] = [
     test: ({ product, surface }) => {
       const limit = surface.properties.heatLimitC;
       if (!product.workC || takesAway(product)) return null;
-      if (!limit) return blocks(`${product.name} needs ${formatTemperature(product.workC.low)}, and how hot this surface may get is not known`, 'Find out its heat limit, or choose a method without heat.', 'practice', figureOf(product, 'press or bake', product.workC));
+      if (!limit)
+        return blocks(
+          `${product.name} needs ${formatTemperature(product.workC.low)}, and how hot this surface may get is not known`,
+          'Find out its heat limit, or choose a method without heat.',
+          'practice',
+          figureOf(product, 'press or bake', product.workC),
+        );
       return product.workC.low > limit.high
-        ? blocks(`${product.name} needs ${formatTemperature(product.workC.low)} and ${surface.name} stands ${formatTemperature(limit.high)}`, 'Use a low-heat film or a method without heat.', limit.basis, figureOf(product, 'press or bake', product.workC), { of: surface.name, label: 'heat limit', figure: limit })
+        ? blocks(
+            `${product.name} needs ${formatTemperature(product.workC.low)} and ${surface.name} stands ${formatTemperature(limit.high)}`,
+            'Use a low-heat film or a method without heat.',
+            limit.basis,
+            figureOf(product, 'press or bake', product.workC),
+            { of: surface.name, label: 'heat limit', figure: limit },
+          )
         : null;
     },
   }),
@@ -132,7 +237,14 @@ export const heat: readonly Rule[] = [
     at: 'piece',
     test: ({ surface, heat: hot }) => {
       const limit = surface.properties.heatLimitC;
-      return limit && hot && hot.high > limit.high ? cautions(`${surface.name} itself stands ${formatTemperature(limit.high)}, and can reach ${formatTemperature(hot.high)} here`, 'Keep the heat away from it; on shades only LED lamps.', limit.basis, { of: surface.name, label: 'heat limit', figure: limit }) : null;
+      return limit && hot && hot.high > limit.high
+        ? cautions(
+            `${surface.name} itself stands ${formatTemperature(limit.high)}, and can reach ${formatTemperature(hot.high)} here`,
+            'Keep the heat away from it; on shades only LED lamps.',
+            limit.basis,
+            { of: surface.name, label: 'heat limit', figure: limit },
+          )
+        : null;
     },
   },
 ];
@@ -150,11 +262,29 @@ export const outdoors: readonly Rule[] = [
       const life = product.life?.[use.place];
       if (life === undefined) return null;
       const where = PLACE_WORDS[use.place];
-      if (life === null) return blocks(`${product.name} is not made for a place that is ${where}`, 'Use an exterior product, or move the piece under cover.', 'practice');
+      if (life === null)
+        return blocks(
+          `${product.name} is not made for a place that is ${where}`,
+          'Use an exterior product, or move the piece under cover.',
+          'practice',
+        );
       const fact = figureOf(product, `life ${where}`, life);
       if (lifeYears === null) return null;
-      if (life.high < lifeYears) return blocks(`${product.name} lasts ${years(life.high)} at the most ${where}, and ${years(lifeYears)} are wanted`, `Accept ${years(life.high)}, or choose a layer that lasts.`, life.basis, fact);
-      return life.low <= lifeYears ? cautions(`${product.name} lasts ${years(life.low)} to ${years(life.high)} ${where}: it may end before ${years(lifeYears)} are up`, 'Plan to renew it, or choose a layer that lasts longer.', life.basis, fact) : null;
+      if (life.high < lifeYears)
+        return blocks(
+          `${product.name} lasts ${years(life.high)} at the most ${where}, and ${years(lifeYears)} are wanted`,
+          `Accept ${years(life.high)}, or choose a layer that lasts.`,
+          life.basis,
+          fact,
+        );
+      return life.low <= lifeYears
+        ? cautions(
+            `${product.name} lasts ${years(life.low)} to ${years(life.high)} ${where}: it may end before ${years(lifeYears)} are up`,
+            'Plan to renew it, or choose a layer that lasts longer.',
+            life.basis,
+            fact,
+          )
+        : null;
     },
   }),
   aboutProduct({
@@ -166,8 +296,20 @@ export const outdoors: readonly Rule[] = [
     test: ({ product, use, lifeYears }) => {
       if (use.place === 'unknown') return null;
       const life = product.life?.[use.place];
-      if (life === null || life === undefined) return blocks(`${product.name} is not made for a place that is ${PLACE_WORDS[use.place]}`, 'Use an exterior clear, or none.', 'practice');
-      return lifeYears !== null && life.high < lifeYears ? cautions(`${product.name} wears away after ${years(life.typical)}`, 'Renew the clear before it goes dull.', life.basis, figureOf(product, `life ${PLACE_WORDS[use.place]}`, life)) : null;
+      if (life === null || life === undefined)
+        return blocks(
+          `${product.name} is not made for a place that is ${PLACE_WORDS[use.place]}`,
+          'Use an exterior clear, or none.',
+          'practice',
+        );
+      return lifeYears !== null && life.high < lifeYears
+        ? cautions(
+            `${product.name} wears away after ${years(life.typical)}`,
+            'Renew the clear before it goes dull.',
+            life.basis,
+            figureOf(product, `life ${PLACE_WORDS[use.place]}`, life),
+          )
+        : null;
     },
   }),
   {
@@ -175,7 +317,10 @@ export const outdoors: readonly Rule[] = [
     topic: 'outdoors',
     about: 'Where the piece lives decides what lasts.',
     at: 'piece',
-    test: ({ use }) => (use.place === 'unknown' ? cautions('where it will live has not been said', 'Say indoors, humid, sheltered or exposed.', 'estimate') : null),
+    test: ({ use }) =>
+      use.place === 'unknown'
+        ? cautions('where it will live has not been said', 'Say indoors, humid, sheltered or exposed.', 'estimate')
+        : null,
   },
   {
     id: 'weather-wants-seal',
@@ -186,22 +331,44 @@ export const outdoors: readonly Rule[] = [
       if (use.place !== 'exposed' && use.place !== 'sheltered') return null;
       const { porosity, traits } = surface.properties;
       if (porosity !== 'open') return null;
-      const closed = top.coats.some(({ operation, product }) => operation.extent === 'all' && product.kind !== 'stain' && !(traits.includes('swells') && product.flags.includes('mist')));
+      const closed = top.coats.some(
+        ({ operation, product }) =>
+          operation.extent === 'all' &&
+          product.kind !== 'stain' &&
+          !(traits.includes('swells') && product.flags.includes('mist')),
+      );
       if (closed) return null;
       return traits.includes('swells') && use.place === 'exposed'
-        ? blocks('its edges drink water and swell unless the whole piece is painted or sealed', 'Paint or seal all faces and edges.', 'practice')
-        : cautions('water gets behind the colour through the open surface, and frost lifts it', 'Close the whole face with an exterior clear or paint.', 'practice');
+        ? blocks(
+            'its edges drink water and swell unless the whole piece is painted or sealed',
+            'Paint or seal all faces and edges.',
+            'practice',
+          )
+        : cautions(
+            'water gets behind the colour through the open surface, and frost lifts it',
+            'Close the whole face with an exterior clear or paint.',
+            'practice',
+          );
     },
   },
 ];
 
-const PLACE_WORDS = { indoors: 'indoors', humid: 'humid', sheltered: 'outdoors under cover', exposed: 'outdoors in the weather' } as const;
+const PLACE_WORDS = {
+  indoors: 'indoors',
+  humid: 'humid',
+  sheltered: 'outdoors under cover',
+  exposed: 'outdoors in the weather',
+} as const;
 
 /** What is washed: the finish where there is one, else every layer that lies open. */
 const outermost = (top: Top): Product[] => {
   const finish = top.coats.filter(({ operation }) => operation.role === 'finish').at(-1)?.product;
   if (finish) return [finish];
-  const media = top.coats.filter(({ operation, product }) => operation.role === 'medium' && !takesAway(product)).map(({ product }) => product);
-  const ground = top.coats.filter(({ operation }) => operation.role === 'ground' || operation.role === 'groundSeal').map(({ product }) => product);
+  const media = top.coats
+    .filter(({ operation, product }) => operation.role === 'medium' && !takesAway(product))
+    .map(({ product }) => product);
+  const ground = top.coats
+    .filter(({ operation }) => operation.role === 'ground' || operation.role === 'groundSeal')
+    .map(({ product }) => product);
   return [...(top.film ? [top.film] : []), ...media, ...ground.slice(-1)];
 };

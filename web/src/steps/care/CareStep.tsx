@@ -12,12 +12,24 @@ const LimitRow = ({ limit, model }: { limit: CareLimit; model: PieceModel }) => 
   return (
     <Table.Tr>
       <Table.Th scope="row">{AXIS_WORDS[axis]}</Table.Th>
-      <Table.Td className={limit.value === 'unknown' ? 'is-unknown' : ''}>{capitalised(limitWords(limit, settings))}</Table.Td>
+      <Table.Td className={limit.value === 'unknown' ? 'is-unknown' : ''}>
+        {capitalised(limitWords(limit, settings))}
+      </Table.Td>
       <Table.Td>
         <WhereFrom
           {...(cause.figure
             ? { figures: [{ of: cause.name, label: AXIS_WORDS[axis].toLowerCase(), figure: cause.figure }] }
-            : { finding: { ruleId: '', isSafety: false, operationId: null, verdict: 'favours', reason: '', instead: '', basis: cause.basis } })}
+            : {
+                finding: {
+                  ruleId: '',
+                  isSafety: false,
+                  operationId: null,
+                  verdict: 'favours',
+                  reason: '',
+                  instead: '',
+                  basis: cause.basis,
+                },
+              })}
         >
           {cause.name}
         </WhereFrom>
@@ -38,9 +50,14 @@ export const CareStep = () => {
   const needsLaundry = limits.some(({ axis, value }) => axis === 'laundry' && typeof value === 'number');
   return (
     <div className="sg-course">
-      <h2>{washing ? `${capitalised(limitWords(washing, settings))}${washing.from ? `, from ${day(washing.from, settings.zone, now)}` : ''}` : 'Washing limits'}</h2>
+      <h2>
+        {washing
+          ? `${capitalised(limitWords(washing, settings))}${washing.from ? `, from ${day(washing.from, settings.zone, now)}` : ''}`
+          : 'Washing limits'}
+      </h2>
       <p className="sg-quiet">
-        The piece stands what its weakest layer stands, from the day that its slowest layer has cured{plan ? '' : '; there is no plan yet, so the days are open'}. The labels of your products come first.
+        The piece stands what its weakest layer stands, from the day that its slowest layer has cured
+        {plan ? '' : '; there is no plan yet, so the days are open'}. The labels of your products come first.
       </p>
       {zones.map((zone) => (
         <section key={zone}>
@@ -57,7 +74,10 @@ export const CareStep = () => {
             </Table.Thead>
             <Table.Tbody>
               {limits
-                .filter((limit) => limit.zone === zone && (needsLaundry || !['laundry', 'tumble', 'iron'].includes(limit.axis)))
+                .filter(
+                  (limit) =>
+                    limit.zone === zone && (needsLaundry || !['laundry', 'tumble', 'iron'].includes(limit.axis)),
+                )
                 .map((limit) => (
                   <LimitRow key={limit.axis} limit={limit} model={model} />
                 ))}

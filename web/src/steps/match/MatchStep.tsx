@@ -1,6 +1,13 @@
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
-import { formatDuration, type Candidate, type MatchResult, type Priority, type Refusal, type Stack } from '@sgraffa/core';
+import {
+  formatDuration,
+  type Candidate,
+  type MatchResult,
+  type Priority,
+  type Refusal,
+  type Stack,
+} from '@sgraffa/core';
 import { stackWords } from '../../ui/sentence.ts';
 import { Sign, Verdict } from '../../ui/Verdict.tsx';
 import { BEST_WORDS, capitalised, options, PRIORITY_WORDS } from '../../ui/words.ts';
@@ -10,9 +17,15 @@ import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
 import { StackEditor } from './StackEditor.tsx';
 import './match.css';
 
-const signOf = (candidate: Pick<Candidate, 'findings'>) => (candidate.findings.some(({ verdict }) => verdict === 'unknown') ? 'unknown' : candidate.findings.some(({ verdict }) => verdict === 'cautions') ? 'cautions' : 'favours');
+const signOf = (candidate: Pick<Candidate, 'findings'>) =>
+  candidate.findings.some(({ verdict }) => verdict === 'unknown')
+    ? 'unknown'
+    : candidate.findings.some(({ verdict }) => verdict === 'cautions')
+      ? 'cautions'
+      : 'favours';
 
-const isSame = (left: Stack | null, right: Stack): boolean => left !== null && JSON.stringify(left) === JSON.stringify(right);
+const isSame = (left: Stack | null, right: Stack): boolean =>
+  left !== null && JSON.stringify(left) === JSON.stringify(right);
 
 const lifeWords = ({ strengths }: Pick<Candidate, 'strengths'>): string => {
   const { years } = strengths.life;
@@ -21,7 +34,9 @@ const lifeWords = ({ strengths }: Pick<Candidate, 'strengths'>): string => {
 
 /** Why it stands, in one line: its first caution, or what is good about it. */
 const becauseOf = (candidate: Candidate): string => {
-  const doubt = candidate.findings.find(({ verdict }) => verdict === 'unknown') ?? candidate.findings.find(({ verdict }) => verdict === 'cautions');
+  const doubt =
+    candidate.findings.find(({ verdict }) => verdict === 'unknown') ??
+    candidate.findings.find(({ verdict }) => verdict === 'cautions');
   if (doubt) return `${capitalised(doubt.reason)}.`;
   const good = candidate.findings.find(({ verdict }) => verdict === 'favours');
   if (good) return `${capitalised(good.reason)}.`;
@@ -29,9 +44,21 @@ const becauseOf = (candidate: Candidate): string => {
   return ends ? `Nothing speaks against it; ${ends} ends first.` : 'Nothing speaks against it.';
 };
 
-const CONFIDENCE_WORDS = { sure: 'on sure figures', fair: 'on fair figures', 'try first': 'try a patch first' } as const;
+const CONFIDENCE_WORDS = {
+  sure: 'on sure figures',
+  fair: 'on fair figures',
+  'try first': 'try a patch first',
+} as const;
 
-const CandidateRow = ({ candidate, isChosen, choose }: { candidate: Candidate; isChosen: boolean; choose: () => void }) => {
+const CandidateRow = ({
+  candidate,
+  isChosen,
+  choose,
+}: {
+  candidate: Candidate;
+  isChosen: boolean;
+  choose: () => void;
+}) => {
   const { strengths, bestAt } = candidate;
   const life = strengths.life;
   const best = bestAt.map((priority) => BEST_WORDS[priority]).filter(Boolean);
@@ -48,7 +75,17 @@ const CandidateRow = ({ candidate, isChosen, choose }: { candidate: Candidate; i
       <dl className="sg-figures">
         <div>
           <dt>lasts</dt>
-          <dd>{life.years ? <WhereFrom figures={[{ of: life.endsFirst ?? candidate.title, label: 'life where it lives', figure: life.years }]}>{lifeWords(candidate)}</WhereFrom> : lifeWords(candidate)}</dd>
+          <dd>
+            {life.years ? (
+              <WhereFrom
+                figures={[{ of: life.endsFirst ?? candidate.title, label: 'life where it lives', figure: life.years }]}
+              >
+                {lifeWords(candidate)}
+              </WhereFrom>
+            ) : (
+              lifeWords(candidate)
+            )}
+          </dd>
         </div>
         <div>
           <dt>at the bench</dt>
@@ -77,7 +114,12 @@ const Turned = ({ model, former }: { model: PieceModel; former: Stack }) => {
   if (!judged.data || isSame(model.stack, former)) return null;
   return (
     <p className="sg-turned" role="status">
-      Before: <s>{stackWords(former, model.catalogue)}</s>. {blocker ? `It no longer stands: ${blocker.reason}.` : model.stack ? 'It still stands, but another one now does better for what matters.' : ''}
+      Before: <s>{stackWords(former, model.catalogue)}</s>.{' '}
+      {blocker
+        ? `It no longer stands: ${blocker.reason}.`
+        : model.stack
+          ? 'It still stands, but another one now does better for what matters.'
+          : ''}
     </p>
   );
 };
@@ -88,7 +130,13 @@ const RefusalRow = ({ refusal, mend }: { refusal: Refusal; mend?: () => void }) 
     <span>
       <strong>{refusal.title}</strong>
       <span className="sg-refusal-why">
-        {refusal.blockers.map(({ reason }) => capitalised(reason)).join('. ')}.{refusal.blockers[0] && <> <WhereFrom finding={refusal.blockers[0]} /></>}
+        {refusal.blockers.map(({ reason }) => capitalised(reason)).join('. ')}.
+        {refusal.blockers[0] && (
+          <>
+            {' '}
+            <WhereFrom finding={refusal.blockers[0]} />
+          </>
+        )}
       </span>
     </span>
     {mend && refusal.mend && <Button onClick={mend}>{refusal.mend.label}</Button>}
@@ -100,7 +148,9 @@ const MOST_SHOWN = 4;
 const Refusals = ({ refused, model }: { refused: readonly Refusal[]; model: PieceModel }) => {
   const [isOpen, setOpen] = useState(false);
   const [showsAll, setShowsAll] = useState(false);
-  const mendable = refused.filter(({ mend }) => mend).sort((left, right) => left.mend!.label.localeCompare(right.mend!.label));
+  const mendable = refused
+    .filter(({ mend }) => mend)
+    .sort((left, right) => left.mend!.label.localeCompare(right.mend!.label));
   const final = refused.filter(({ mend }) => !mend);
   const shown = showsAll ? mendable : mendable.slice(0, MOST_SHOWN);
   return (
@@ -115,7 +165,10 @@ const Refusals = ({ refused, model }: { refused: readonly Refusal[]; model: Piec
                 refusal={refusal}
                 mend={() => {
                   const { brief } = refusal.mend!;
-                  model.changePart({ ...brief.part, stack: model.part.stack, stackIsOwn: model.part.stackIsOwn }, refusal.mend!.label.toLowerCase());
+                  model.changePart(
+                    { ...brief.part, stack: model.part.stack, stackIsOwn: model.part.stackIsOwn },
+                    refusal.mend!.label.toLowerCase(),
+                  );
                 }}
               />
             ))}
@@ -145,7 +198,14 @@ const Refusals = ({ refused, model }: { refused: readonly Refusal[]; model: Piec
   );
 };
 
-const HEADLINE_WORDS: Readonly<Record<Priority, string>> = { balanced: 'does best', lasts: 'lasts longest', soonest: 'is ready soonest', cheapest: 'costs least', leastHandsOn: 'takes the least time at the bench', leastRisk: 'risks least' };
+const HEADLINE_WORDS: Readonly<Record<Priority, string>> = {
+  balanced: 'does best',
+  lasts: 'lasts longest',
+  soonest: 'is ready soonest',
+  cheapest: 'costs least',
+  leastHandsOn: 'takes the least time at the bench',
+  leastRisk: 'risks least',
+};
 
 const headline = (match: MatchResult, model: PieceModel): string => {
   if (match.problems.length) return match.problems[0]!.given;
@@ -159,7 +219,15 @@ const headline = (match: MatchResult, model: PieceModel): string => {
   return match.unknown.length ? 'Only a test patch can tell' : 'Nothing stands as things are';
 };
 
-const Folded = ({ candidates, choose, stack }: { candidates: readonly Candidate[]; choose: (candidate: Candidate) => void; stack: Stack | null }) => {
+const Folded = ({
+  candidates,
+  choose,
+  stack,
+}: {
+  candidates: readonly Candidate[];
+  choose: (candidate: Candidate) => void;
+  stack: Stack | null;
+}) => {
   const [isOpen, setOpen] = useState(false);
   if (!candidates.length) return null;
   return (
@@ -170,7 +238,12 @@ const Folded = ({ candidates, choose, stack }: { candidates: readonly Candidate[
       {isOpen && (
         <ul className="sg-plain-list">
           {candidates.map((candidate) => (
-            <CandidateRow key={candidate.id} candidate={candidate} isChosen={isSame(stack, candidate.stack)} choose={() => choose(candidate)} />
+            <CandidateRow
+              key={candidate.id}
+              candidate={candidate}
+              isChosen={isSame(stack, candidate.stack)}
+              choose={() => choose(candidate)}
+            />
           ))}
         </ul>
       )}
@@ -182,9 +255,17 @@ const Folded = ({ candidates, choose, stack }: { candidates: readonly Candidate[
 export const MatchStep = () => {
   const { model, formerStack } = usePiece();
   const { match, part, stack, findings, changePart } = model;
-  if (!match) return <p className="sg-quiet" role="status">Judging the layers…</p>;
-  const choose = (candidate: Candidate, isFirst = false) => changePart({ stack: candidate.stack, stackIsOwn: !isFirst }, `choosing ${candidate.title}`);
-  const isListed = [...match.ranked, ...match.folded, ...match.unknown].some((candidate) => isSame(stack, candidate.stack));
+  if (!match)
+    return (
+      <p className="sg-quiet" role="status">
+        Judging the layers…
+      </p>
+    );
+  const choose = (candidate: Candidate, isFirst = false) =>
+    changePart({ stack: candidate.stack, stackIsOwn: !isFirst }, `choosing ${candidate.title}`);
+  const isListed = [...match.ranked, ...match.folded, ...match.unknown].some((candidate) =>
+    isSame(stack, candidate.stack),
+  );
   const spoken = findings.filter(({ verdict }) => verdict !== 'favours');
   const blocked = findings.some(({ verdict }) => verdict === 'blocks');
   return (
@@ -192,20 +273,36 @@ export const MatchStep = () => {
       <h2>{headline(match, model)}</h2>
       <div className="sg-judged">
         <p className="sg-quiet">
-          Judged {match.considered.operations.toLocaleString('en')} layers in {match.considered.stacks.toLocaleString('en')} stacks; {match.ranked.length + match.folded.length} shown, {match.refused.length} ways refused.
+          Judged {match.considered.operations.toLocaleString('en')} layers in{' '}
+          {match.considered.stacks.toLocaleString('en')} stacks; {match.ranked.length + match.folded.length} shown,{' '}
+          {match.refused.length} ways refused.
         </p>
-        <Select className="sg-priority" label="What matters most" data={options(PRIORITY_WORDS)} value={part.priority} onChange={(priority) => priority && changePart({ priority }, 'what matters most')} />
+        <Select
+          className="sg-priority"
+          label="What matters most"
+          data={options(PRIORITY_WORDS)}
+          value={part.priority}
+          onChange={(priority) => priority && changePart({ priority }, 'what matters most')}
+        />
       </div>
       {formerStack && <Turned model={model} former={formerStack} />}
       {stack && part.stackIsOwn && !isListed && (
         <p className={blocked ? 'sg-turned is-refused' : 'sg-turned'}>
-          These layers are your own{blocked ? ', and the rules refuse them as they are' : ''}. <Button variant="outline" onClick={() => changePart({ stackIsOwn: false }, 'following Match again')}>Take the best answer again</Button>
+          These layers are your own{blocked ? ', and the rules refuse them as they are' : ''}.{' '}
+          <Button variant="outline" onClick={() => changePart({ stackIsOwn: false }, 'following Match again')}>
+            Take the best answer again
+          </Button>
         </p>
       )}
       {match.ranked.length > 0 && (
         <ul className="sg-plain-list">
           {match.ranked.map((candidate, index) => (
-            <CandidateRow key={candidate.id} candidate={candidate} isChosen={isSame(stack, candidate.stack)} choose={() => choose(candidate, index === 0)} />
+            <CandidateRow
+              key={candidate.id}
+              candidate={candidate}
+              isChosen={isSame(stack, candidate.stack)}
+              choose={() => choose(candidate, index === 0)}
+            />
           ))}
         </ul>
       )}

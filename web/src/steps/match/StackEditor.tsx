@@ -1,28 +1,60 @@
 import { ActionIcon, NumberInput, Select } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
-import { addLayer, missingLayers, productsFor, removeLayer, setCoats, swapProduct, swapsFor, type Finding, type Operation, type Stack } from '@sgraffa/core';
+import {
+  addLayer,
+  missingLayers,
+  productsFor,
+  removeLayer,
+  setCoats,
+  swapProduct,
+  swapsFor,
+  type Finding,
+  type Operation,
+  type Stack,
+} from '@sgraffa/core';
 import { Sign } from '../../ui/Verdict.tsx';
 import { capitalised } from '../../ui/words.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
-const ROLE_WORDS: Readonly<Record<string, string>> = { prep: 'prepare', ground: 'ground', groundSeal: 'seal', mask: 'stencil', hold: 'hold', edgeSeal: 'edge seal', medium: 'colour or medium', film: 'film', transfer: 'transfer tape', finish: 'finish' };
+const ROLE_WORDS: Readonly<Record<string, string>> = {
+  prep: 'prepare',
+  ground: 'ground',
+  groundSeal: 'seal',
+  mask: 'stencil',
+  hold: 'hold',
+  edgeSeal: 'edge seal',
+  medium: 'colour or medium',
+  film: 'film',
+  transfer: 'transfer tape',
+  finish: 'finish',
+};
 const COATED = new Set(['ground', 'groundSeal', 'edgeSeal', 'medium', 'finish']);
 
 const fixedWords = (operation: Exclude<Operation, { op: 'apply' }>): string => {
-  if (operation.op === 'treat') return operation.treat === 'burn' ? 'heat evenly, keep moving' : operation.treat === 'bake' ? 'bake from a cold oven' : 'heat-set';
+  if (operation.op === 'treat')
+    return operation.treat === 'burn'
+      ? 'heat evenly, keep moving'
+      : operation.treat === 'bake'
+        ? 'bake from a cold oven'
+        : 'heat-set';
   if (operation.what === 'medium') return 'scrape off and rinse';
   if (operation.what === 'finish') return 'take the old finish off';
   return operation.school === 'wet' ? 'unmask while wet' : 'let dry, score, unmask';
 };
 
 /** Worst verdict of the findings about one operation. */
-const worst = (findings: readonly Finding[]): Finding | undefined => (['blocks', 'unknown', 'cautions'] as const).map((verdict) => findings.find((finding) => finding.verdict === verdict)).find((finding) => finding !== undefined);
+const worst = (findings: readonly Finding[]): Finding | undefined =>
+  (['blocks', 'unknown', 'cautions'] as const)
+    .map((verdict) => findings.find((finding) => finding.verdict === verdict))
+    .find((finding) => finding !== undefined);
 
 /** The stack as a list to change by hand: swap a product, add or take away a coat or a layer. It is judged again at once. */
 export const StackEditor = ({ model, stack }: { model: PieceModel; stack: Stack }) => {
   const { catalogue, findings, changePart } = model;
   const change = (next: Stack, name: string) => changePart({ stack: next, stackIsOwn: true }, name);
-  const addable = missingLayers(stack, catalogue).flatMap((slot) => productsFor(slot, catalogue.products).map((product) => ({ slot, product })));
+  const addable = missingLayers(stack, catalogue).flatMap((slot) =>
+    productsFor(slot, catalogue.products).map((product) => ({ slot, product })),
+  );
   return (
     <>
       <ol className="sg-stack">
@@ -53,11 +85,29 @@ export const StackEditor = ({ model, stack }: { model: PieceModel; stack: Stack 
                 }}
               />
               {COATED.has(operation.role) ? (
-                <NumberInput aria-label={`Coats of ${product?.name ?? role}`} className="sg-coats" min={1} max={20} clampBehavior="strict" allowDecimal={false} prefix="×" value={operation.coats} onChange={(coats) => typeof coats === 'number' && coats >= 1 && coats !== operation.coats && change(setCoats(stack, operation.id, coats), `coats of ${product?.name ?? 'a layer'}`)} />
+                <NumberInput
+                  aria-label={`Coats of ${product?.name ?? role}`}
+                  className="sg-coats"
+                  min={1}
+                  max={20}
+                  clampBehavior="strict"
+                  allowDecimal={false}
+                  prefix="×"
+                  value={operation.coats}
+                  onChange={(coats) =>
+                    typeof coats === 'number' &&
+                    coats >= 1 &&
+                    coats !== operation.coats &&
+                    change(setCoats(stack, operation.id, coats), `coats of ${product?.name ?? 'a layer'}`)
+                  }
+                />
               ) : (
                 <span />
               )}
-              <ActionIcon aria-label={`Take ${product?.name ?? 'this layer'} out`} onClick={() => change(removeLayer(stack, operation.id), `taking ${product?.name ?? 'a layer'} out`)}>
+              <ActionIcon
+                aria-label={`Take ${product?.name ?? 'this layer'} out`}
+                onClick={() => change(removeLayer(stack, operation.id), `taking ${product?.name ?? 'a layer'} out`)}
+              >
                 <IconX size={20} stroke={1.6} />
               </ActionIcon>
               {doubt && (
@@ -75,7 +125,10 @@ export const StackEditor = ({ model, stack }: { model: PieceModel; stack: Stack 
           placeholder="none"
           value={null}
           searchable
-          data={addable.map(({ slot, product }) => ({ value: `${slot.id}/${product.id}`, label: `${slot.label}: ${product.name}` }))}
+          data={addable.map(({ slot, product }) => ({
+            value: `${slot.id}/${product.id}`,
+            label: `${slot.label}: ${product.name}`,
+          }))}
           onChange={(chosen) => {
             const found = addable.find(({ slot, product }) => `${slot.id}/${product.id}` === chosen);
             if (found) change(addLayer(stack, found.slot, found.product, catalogue), `adding ${found.product.name}`);

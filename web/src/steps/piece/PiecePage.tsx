@@ -1,5 +1,5 @@
 import { useHotkeys } from '@mantine/hooks';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import type { Stack } from '@sgraffa/core';
 import { COURSES, type Course } from '../../ui/sentence.ts';
@@ -10,28 +10,33 @@ import { usePieceModel, type PieceModel, type PieceOutlet } from './usePieceMode
 import './piece.css';
 
 /** Words of each clause as they were last seen, so that a change shows what it replaced. */
-const useFormerWords = (model: PieceModel, open: Course | undefined) => {
-  const seen = useRef(new Map<Course, string>());
+const useFormerWords = (model: PieceModel, open: Course | undefined): ReadonlyMap<Course, string> => {
+  const [seen, setSeen] = useState<ReadonlyMap<Course, string>>(new Map());
   const former = new Map<Course, string>();
-  for (const { course, words } of model.clauses) {
-    const last = seen.current.get(course);
-    if (last !== undefined && last !== words && course !== open) former.set(course, last);
+  const now = new Map(seen);
+  for (const { course, words, isOpen } of model.clauses) {
+    const last = seen.get(course);
+    // a question was no answer yet: its first answer replaces nothing
+    if (last === undefined ? !isOpen : course === open) now.set(course, words);
+    else if (last !== undefined && last !== words) former.set(course, last);
   }
-  useEffect(() => {
-    for (const { course, words, isOpen } of model.clauses) {
-      // a question was no answer yet: its first answer replaces nothing
-      if (!seen.current.has(course) ? !isOpen : course === open) seen.current.set(course, words);
-    }
-  });
+  if ([...now].some(([course, words]) => seen.get(course) !== words)) setSeen(now);
   return former;
 };
 
 /** The stack that stood before the answer turned into another one. */
 const useFormerStack = (stack: Stack | null, pieceId: string): Stack | null => {
-  const [held, setHeld] = useState<{ pieceId: string; now: Stack | null; former: Stack | null }>({ pieceId, now: stack, former: null });
+  const [held, setHeld] = useState<{ pieceId: string; now: Stack | null; former: Stack | null }>({
+    pieceId,
+    now: stack,
+    former: null,
+  });
   if (held.pieceId !== pieceId) setHeld({ pieceId, now: stack, former: null });
   else if (JSON.stringify(held.now) !== JSON.stringify(stack)) {
-    const isOther = held.now !== null && held.now.methodId + JSON.stringify(held.now.operations.map(({ id }) => id)) !== (stack ? stack.methodId + JSON.stringify(stack.operations.map(({ id }) => id)) : '');
+    const isOther =
+      held.now !== null &&
+      held.now.methodId + JSON.stringify(held.now.operations.map(({ id }) => id)) !==
+        (stack ? stack.methodId + JSON.stringify(stack.operations.map(({ id }) => id)) : '');
     setHeld({ pieceId, now: stack, former: isOther ? held.now : held.former });
   }
   return held.former;

@@ -30,7 +30,17 @@ const Pinned = ({ model, id }: { model: PieceModel; id: string }) => {
 };
 
 /** The section beside the work, with the slider through the job. */
-export const SectionPanel = ({ model, pinned, pin, course }: { model: PieceModel; pinned: string | null; pin: (id: string | null) => void; course: Course | undefined }) => {
+export const SectionPanel = ({
+  model,
+  pinned,
+  pin,
+  course,
+}: {
+  model: PieceModel;
+  pinned: string | null;
+  pin: (id: string | null) => void;
+  course: Course | undefined;
+}) => {
   const moments = useMoments(model);
   const [chosen, setChosen] = useState<number | null>(null);
   const last = moments.length - 1;
@@ -40,13 +50,20 @@ export const SectionPanel = ({ model, pinned, pin, course }: { model: PieceModel
   const drawn = sectionModel({
     part,
     catalogue,
-    ...(stack && plan && moment ? { done: operationsThrough(stack, plan, moment.at), states: layerStatesAt(stack, plan, catalogue, moment.at) } : {}),
+    ...(stack && plan && moment
+      ? { done: operationsThrough(stack, plan, moment.at), states: layerStatesAt(stack, plan, catalogue, moment.at) }
+      : {}),
   });
-  const limiting = course === 'care' ? (model.limits.find(({ axis, zone }) => axis === 'water' && zone !== 'rest')?.cause.operationId ?? null) : null;
+  const limiting =
+    course === 'care'
+      ? (model.limits.find(({ axis, zone }) => axis === 'water' && zone !== 'rest')?.cause.operationId ?? null)
+      : null;
   if (!drawn) return <p className="sg-quiet">Say what the piece is made of, and its section is drawn here.</p>;
   return (
     <>
-      <h2 className="sg-panel-title">{moment ? (index === last ? 'Section, when all is cured' : 'Section') : 'Section'}</h2>
+      <h2 className="sg-panel-title">
+        {moment ? (index === last ? 'Section, when all is cured' : 'Section') : 'Section'}
+      </h2>
       {moment && (
         <p className="sg-panel-when" aria-live="polite">
           {dayAndTime(moment.at, settings.zone, now)}: {moment.what}
@@ -57,7 +74,9 @@ export const SectionPanel = ({ model, pinned, pin, course }: { model: PieceModel
         <Slider
           className="sg-time"
           aria-label="Time through the job"
-          thumbProps={{ 'aria-valuetext': moment ? `${dayAndTime(moment.at, settings.zone, now)}: ${moment.what}` : '' }}
+          thumbProps={{
+            'aria-valuetext': moment ? `${dayAndTime(moment.at, settings.zone, now)}: ${moment.what}` : '',
+          }}
           min={0}
           max={last}
           step={1}
@@ -71,7 +90,13 @@ export const SectionPanel = ({ model, pinned, pin, course }: { model: PieceModel
         />
       )}
       {limiting && !pinned && <p className="sg-quiet">The lit band sets the washing limit.</p>}
-      {pinned ? <Pinned model={model} id={pinned} /> : moments.length > 1 && <p className="sg-quiet">Drag to move through the job; press a band to ask what it does.</p>}
+      {pinned ? (
+        <Pinned model={model} id={pinned} />
+      ) : (
+        moments.length > 1 && (
+          <p className="sg-quiet">Drag to move through the job; press a band to ask what it does.</p>
+        )
+      )}
     </>
   );
 };

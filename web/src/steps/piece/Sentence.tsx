@@ -20,7 +20,11 @@ export const Sentence = ({ model, open, former }: Props) => (
             {' → '}
           </span>
         )}
-        <Link to={`/pieces/${model.piece.id}/${course}`} className={`sg-clause${isOpen ? ' is-question' : ''}${open === course ? ' is-here' : ''}`} aria-current={open === course ? 'step' : undefined}>
+        <Link
+          to={`/pieces/${model.piece.id}/${course}`}
+          className={`sg-clause${isOpen ? ' is-question' : ''}${open === course ? ' is-here' : ''}`}
+          aria-current={open === course ? 'step' : undefined}
+        >
           {former.has(course) && (
             <>
               <s>{former.get(course)}</s>{' '}

@@ -73,7 +73,13 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   const piece = kept?.value;
   const settings = bench?.settings.value;
   const part = piece?.parts[0];
-  const brief = useMemo((): Brief | null => (piece && part && settings ? { part, workshop: settings.workshop, quantity: piece.quantity, due: piece.due } : null), [piece, part, settings]);
+  const brief = useMemo(
+    (): Brief | null =>
+      piece && part && settings
+        ? { part, workshop: settings.workshop, quantity: piece.quantity, due: piece.due }
+        : null,
+    [piece, part, settings],
+  );
   const schools = settings?.schools ?? { filmOrder: 'nothingOnTop', dishwasher: 'handWashOnly' };
   const matched = useMatch(brief, schools);
   const stack = part?.stack ?? null;
@@ -82,7 +88,8 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
 
   // until the crafter chooses or begins, the best answer is the stack
   const best = matched.data && !matched.isPlaceholderData ? (matched.data.ranked[0]?.stack ?? null) : undefined;
-  const followsMatch = piece !== undefined && part !== undefined && !part.stackIsOwn && events.length === 0 && best !== undefined;
+  const followsMatch =
+    piece !== undefined && part !== undefined && !part.stackIsOwn && events.length === 0 && best !== undefined;
   const isSettled = !followsMatch || JSON.stringify(best) === JSON.stringify(part.stack);
   const revision = kept?.revision;
   useEffect(() => {
@@ -94,7 +101,15 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     if (!piece || !settings) return null;
     const steps = stepsOf(piece, all, settings.workshop);
     const done = Object.fromEntries(events.map((event) => [`${event.operationId}#${event.coat}`, event.at]));
-    const read = steps.length ? planInSequence(steps, { startsAt: beginning(piece, now), zone: settings.zone, freeHours: settings.freeHours, climate: settings.workshop, done }) : null;
+    const read = steps.length
+      ? planInSequence(steps, {
+          startsAt: beginning(piece, now),
+          zone: settings.zone,
+          freeHours: settings.freeHours,
+          climate: settings.workshop,
+          done,
+        })
+      : null;
     const plan = read?.ok ? read.plan : null;
     const care = careOf(piece.parts[0]!, all, plan ?? undefined, settings.schools);
     return { steps, plan, planProblems: read && !read.ok ? read.problems : [], limits: care.ok ? care.limits : [] };
@@ -105,14 +120,28 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   const isRefused = matched.data !== undefined && !matched.isPlaceholderData && matched.data.ranked.length === 0;
   const changePiece = (patch: Partial<Piece>, name: string) => void savePiece({ ...piece, ...patch }, name);
   return {
-    piece, part, catalogue: all, settings, now, brief,
+    piece,
+    part,
+    catalogue: all,
+    settings,
+    now,
+    brief,
     match: matched.data,
     isJudging: matched.isFetching,
     stack,
     findings: judged.data?.findings ?? [],
     strengths: judged.data?.strengths ?? null,
     ...worked,
-    clauses: sentenceOf({ piece, catalogue: all, settings, stack, isRefused, plan: worked.plan, limits: worked.limits, now }),
+    clauses: sentenceOf({
+      piece,
+      catalogue: all,
+      settings,
+      stack,
+      isRefused,
+      plan: worked.plan,
+      limits: worked.limits,
+      now,
+    }),
     doneEvents: new Map(events.map((event) => [`${event.operationId}#${event.coat}`, event.id])),
     changePiece,
     changePart: (patch, name) => changePiece({ parts: [{ ...part, ...patch }, ...piece.parts.slice(1)] }, name),

@@ -14,10 +14,26 @@ const shortSentence = (piece: Piece, settings: Settings, now: string): string =>
   const all = catalogue();
   const part = piece.parts[0]!;
   const steps = stepsOf(piece, all, settings.workshop);
-  const read = steps.length ? planInSequence(steps, { startsAt: piece.startsAt ?? now, zone: settings.zone, freeHours: settings.freeHours, climate: settings.workshop }) : null;
+  const read = steps.length
+    ? planInSequence(steps, {
+        startsAt: piece.startsAt ?? now,
+        zone: settings.zone,
+        freeHours: settings.freeHours,
+        climate: settings.workshop,
+      })
+    : null;
   const plan = read?.ok ? read.plan : null;
   const care = careOf(part, all, plan ?? undefined, settings.schools);
-  return sentenceOf({ piece, catalogue: all, settings, stack: part.stack, isRefused: false, plan, limits: care.ok ? care.limits : [], now })
+  return sentenceOf({
+    piece,
+    catalogue: all,
+    settings,
+    stack: part.stack,
+    isRefused: false,
+    plan,
+    limits: care.ok ? care.limits : [],
+    now,
+  })
     .map(({ words }) => words)
     .join(' → ');
 };

@@ -24,10 +24,24 @@ const DoneMark = ({ model, step, planned }: { model: PieceModel; step: Step; pla
     );
   const keep = () => {
     const at = fromLocalField(text, settings.zone);
-    if (at === null) return setError(`"${text.replace('T', ' ')}" was given. Allowed: a date from 2000 to 2199. Choose when it was done.`);
+    if (at === null)
+      return setError(
+        `"${text.replace('T', ' ')}" was given. Allowed: a date from 2000 to 2199. Choose when it was done.`,
+      );
     if (at > now) return setError('That time is still to come. Allowed: up to now. Mark it when it is done.');
     setOpen(false);
-    void markDone({ id: `e-${crypto.randomUUID().slice(0, 12)}`, pieceId: piece.id, partId: step.partId, operationId: step.operationIds[0]!, coat: step.coat, at, outcome: 'done' }, `“${step.label}” done`);
+    void markDone(
+      {
+        id: `e-${crypto.randomUUID().slice(0, 12)}`,
+        pieceId: piece.id,
+        partId: step.partId,
+        operationId: step.operationIds[0]!,
+        coat: step.coat,
+        at,
+        outcome: 'done',
+      },
+      `“${step.label}” done`,
+    );
   };
   return (
     <Popover opened={isOpen} onChange={setOpen} trapFocus width={300} position="bottom-end">
@@ -45,7 +59,13 @@ const DoneMark = ({ model, step, planned }: { model: PieceModel; step: Step; pla
         </Button>
       </Popover.Target>
       <Popover.Dropdown>
-        <TextInput label="Done at" type="datetime-local" value={text} error={error} onChange={(event) => setText(event.currentTarget.value)} />
+        <TextInput
+          label="Done at"
+          type="datetime-local"
+          value={text}
+          error={error}
+          onChange={(event) => setText(event.currentTarget.value)}
+        />
         <Button mt="sm" onClick={keep}>
           Keep
         </Button>
@@ -65,20 +85,47 @@ const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; plan
       <div>
         <strong>{step.label}</strong>
         <p className="sg-quiet">{capitalised(step.detail)}</p>
-        {planned.stretches.length > 1 && <p>Carried on over {planned.stretches.length} sittings, until {dayAndTime(planned.end, settings.zone, now)}.</p>}
+        {planned.stretches.length > 1 && (
+          <p>
+            Carried on over {planned.stretches.length} sittings, until {dayAndTime(planned.end, settings.zone, now)}.
+          </p>
+        )}
         {lag && (
           <p className="sg-wait">
-            After {lag.why}: <WhereFrom figures={[{ of: catalogue.productById.get(lag.productId)?.name ?? 'it', label: `${lag.stage} in your workshop`, figure: lag.time }]}>{formatDuration(lag.time.high)}</WhereFrom>
-            {lag.windows && lag.windows[0]?.[1] !== undefined && lag.windows[0][1] !== null && `, and within ${formatDuration(lag.windows[0][1])} or after ${formatDuration(lag.windows[1]?.[0] ?? lag.windows[0][1])}`}
-            {planned.maybeFrom && planned.maybeFrom < planned.start && <span className="sg-quiet"> · may be ready from {dayAndTime(planned.maybeFrom, settings.zone, now)}: test with a fingertip</span>}
+            After {lag.why}:{' '}
+            <WhereFrom
+              figures={[
+                {
+                  of: catalogue.productById.get(lag.productId)?.name ?? 'it',
+                  label: `${lag.stage} in your workshop`,
+                  figure: lag.time,
+                },
+              ]}
+            >
+              {formatDuration(lag.time.high)}
+            </WhereFrom>
+            {lag.windows &&
+              lag.windows[0]?.[1] !== undefined &&
+              lag.windows[0][1] !== null &&
+              `, and within ${formatDuration(lag.windows[0][1])} or after ${formatDuration(lag.windows[1]?.[0] ?? lag.windows[0][1])}`}
+            {planned.maybeFrom && planned.maybeFrom < planned.start && (
+              <span className="sg-quiet">
+                {' '}
+                · may be ready from {dayAndTime(planned.maybeFrom, settings.zone, now)}: test with a fingertip
+              </span>
+            )}
           </p>
         )}
         {planned.waitedFor === 'your next free hours' && <p className="sg-quiet">Waits for your next free hours.</p>}
         {step.hazards.length > 0 && (
           <details className="sg-cautions">
-            <summary>Cautions: {step.hazards.map((id) => catalogue.hazardById.get(id)?.name.toLowerCase()).join(', ')}</summary>
+            <summary>
+              Cautions: {step.hazards.map((id) => catalogue.hazardById.get(id)?.name.toLowerCase()).join(', ')}
+            </summary>
             <ul>
-              {step.hazards.flatMap((id) => (catalogue.hazardById.get(id)?.cautions ?? []).map((caution) => <li key={caution}>{caution}</li>))}
+              {step.hazards.flatMap((id) =>
+                (catalogue.hazardById.get(id)?.cautions ?? []).map((caution) => <li key={caution}>{caution}</li>),
+              )}
             </ul>
           </details>
         )}
@@ -108,23 +155,43 @@ export const PlanStep = () => {
     const date = day(planned.start, settings.zone, now);
     if (step) days.set(date, [...(days.get(date) ?? []), { step, planned }]);
   }
-  const lateBy = piece.due && plan.endsAt && plan.endsAt > piece.due ? (Date.parse(plan.endsAt) - Date.parse(piece.due)) / 60_000 : 0;
-  const dangers = [...new Set(steps.flatMap(({ hazards }) => hazards))].filter((id) => ['fluoride', 'stripper', 'burn', 'aerosol', 'rubber-spray', 'epoxy', 'oily-rags', 'solvent'].includes(id));
+  const lateBy =
+    piece.due && plan.endsAt && plan.endsAt > piece.due
+      ? (Date.parse(plan.endsAt) - Date.parse(piece.due)) / 60_000
+      : 0;
+  const dangers = [...new Set(steps.flatMap(({ hazards }) => hazards))].filter((id) =>
+    ['fluoride', 'stripper', 'burn', 'aerosol', 'rubber-spray', 'epoxy', 'oily-rags', 'solvent'].includes(id),
+  );
   return (
     <div className="sg-course">
       <h2>{plan.endsAt ? `Ready ${dayAndTime(plan.endsAt, settings.zone, now)}` : 'Nothing to do'}</h2>
       <p className="sg-quiet">
-        {formatDuration(plan.handsOnMinutes)} at the bench in {plan.sittings} {plan.sittings === 1 ? 'sitting' : 'sittings'}, in your free hours; the workshop at {settings.workshop.temperatureC} °C and {settings.workshop.relativeHumidity} % humidity. Waits keep the longest figure; the last coat goes on curing after that.
+        {formatDuration(plan.handsOnMinutes)} at the bench in {plan.sittings}{' '}
+        {plan.sittings === 1 ? 'sitting' : 'sittings'}, in your free hours; the workshop at{' '}
+        {settings.workshop.temperatureC} °C and {settings.workshop.relativeHumidity} % humidity. Waits keep the longest
+        figure; the last coat goes on curing after that.
       </p>
       {part.surface.waitDays > 0 && <p>It begins after the {part.surface.waitDays} days that you agreed to wait.</p>}
-      {lateBy > 0 && <p className="sg-late">That is {formatDuration(lateBy)} after it is due. Begin sooner, give it more free hours, or choose what is soonest ready.</p>}
+      {lateBy > 0 && (
+        <p className="sg-late">
+          That is {formatDuration(lateBy)} after it is due. Begin sooner, give it more free hours, or choose what is
+          soonest ready.
+        </p>
+      )}
       {dangers.length > 0 && (
         <section className="sg-danger" aria-label="Safety">
           <h3>Before you begin</h3>
           <ul>
-            {dangers.flatMap((id) => catalogue.hazardById.get(id)!.cautions.slice(0, 1).map((caution) => <li key={caution}>{caution}</li>))}
+            {dangers.flatMap((id) =>
+              catalogue.hazardById
+                .get(id)!
+                .cautions.slice(0, 1)
+                .map((caution) => <li key={caution}>{caution}</li>),
+            )}
           </ul>
-          <p className="sg-quiet">All cautions stand on their steps. The product's label, its safety data sheet and local rules come first.</p>
+          <p className="sg-quiet">
+            All cautions stand on their steps. The product's label, its safety data sheet and local rules come first.
+          </p>
         </section>
       )}
       {[...days].map(([date, entries]) => (

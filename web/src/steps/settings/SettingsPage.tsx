@@ -1,47 +1,68 @@
-import { Button, FileButton, MultiSelect, Select, TextInput, useMantineColorScheme } from '@mantine/core';
+import { Button, FileButton, MultiSelect, Select, useMantineColorScheme } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { useEffect, useState } from 'react';
-import { AIRS, catalogue, formatTemperature, freeHoursSchema, parseTemperature, problemSentence, readWorkspace, TOOLS, writeWorkspace, type FreeHours, type Problem, type Settings } from '@sgraffa/core';
+import { useState } from 'react';
+import type { AIRS, TOOLS } from '@sgraffa/core';
+import {
+  catalogue,
+  failed,
+  formatTemperature,
+  freeHoursSchema,
+  parseTemperature,
+  problemSentence,
+  readWorkspace,
+  writeWorkspace,
+  type FreeHours,
+  type Outcome,
+  type Problem,
+  type Settings,
+} from '@sgraffa/core';
 import { readDemo, store, useBench, useChanges } from '../../store/bench.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import { boundedNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { TypedInput } from '../../ui/TypedInput.tsx';
 import { options } from '../../ui/words.ts';
 import { useNow } from '../piece/usePieceModel.ts';
 import './settings.css';
 
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
-const AIR_WORDS: Readonly<Record<(typeof AIRS)[number], string>> = { room: 'a room', ventilated: 'a room with real ventilation', outdoors: 'a place outdoors' };
-const TOOL_WORDS: Readonly<Record<(typeof TOOLS)[number], string>> = { cutter: 'cutter', press: 'press or iron', heatGun: 'heat gun or torch', oven: 'oven', turner: 'turner' };
-const FILM_ORDER_WORDS = { nothingOnTop: 'seal, then film, nothing on top', filmThenClear: 'film, then mist coats of clear' } as const;
+const AIR_WORDS: Readonly<Record<(typeof AIRS)[number], string>> = {
+  room: 'a room',
+  ventilated: 'a room with real ventilation',
+  outdoors: 'a place outdoors',
+};
+const TOOL_WORDS: Readonly<Record<(typeof TOOLS)[number], string>> = {
+  cutter: 'cutter',
+  press: 'press or iron',
+  heatGun: 'heat gun or torch',
+  oven: 'oven',
+  turner: 'turner',
+};
+const FILM_ORDER_WORDS = {
+  nothingOnTop: 'seal, then film, nothing on top',
+  filmThenClear: 'film, then mist coats of clear',
+} as const;
 const DISHWASHER_WORDS = { handWashOnly: 'hand wash only', byLabel: 'as the label says' } as const;
 const THEME_WORDS = { light: 'plaster', dark: 'fired black', system: 'as the device' } as const;
 
 const hoursText = (windows: FreeHours[number]): string => windows.map((window) => window.join('–')).join(', ');
 
-/** Reads "18:30–21:30, 22:00-23:00"; null where it is not hours. */
-const readHours = (text: string): FreeHours[number] | null => {
+/** Reads "18:30–21:30, 22:00-23:00"; nothing for a day without free hours. */
+const readHours = (text: string): Outcome<{ value: FreeHours[number] }> => {
   const windows = text
     .split(',')
     .map((part) => part.trim())
     .filter(Boolean)
     .map((part) => part.split(/\s*[–-]\s*/).map((clock) => clock.trim().replace('.', ':').padStart(5, '0')));
   const read = freeHoursSchema.safeParse([windows, [], [], [], [], [], []]);
-  return read.success ? read.data[0]! : null;
-};
-
-const HoursInput = ({ day, windows, onChange }: { day: string; windows: FreeHours[number]; onChange: (windows: FreeHours[number]) => void }) => {
-  const kept = hoursText(windows);
-  const [text, setText] = useState(kept);
-  const [error, setError] = useState<string | null>(null);
-  useEffect(() => setText(kept), [kept]);
-  const commit = () => {
-    const read = readHours(text);
-    if (!read) return setError(`"${text}" was given. Allowed: hours such as 18:30–21:30, several with commas. Leave it empty for none.`);
-    setError(null);
-    if (hoursText(read) !== kept) onChange(read);
-  };
-  return <TextInput label={day} value={text} error={error} placeholder="no free hours" onChange={(event) => setText(event.currentTarget.value)} onBlur={commit} />;
+  return read.success
+    ? { ok: true, value: read.data[0] ?? [] }
+    : failed({
+        code: 'bad-hours',
+        given: `"${text}" was given.`,
+        allowed: 'hours such as 18:30–21:30, several with commas, each ending after it begins.',
+        todo: 'Leave it empty for none.',
+      });
 };
 
 const save = (text: string, name: string): void => {
@@ -67,30 +88,63 @@ const FilePart = () => {
   };
   const importFile = async (file: File | null) => {
     if (!file) return;
-    if (file.size > MOST_FILE_BYTES) return setProblems([{ code: 'file-too-large', given: `The file has ${file.size} bytes.`, allowed: `at most ${MOST_FILE_BYTES}.`, todo: 'Nothing was changed.' }]);
+    if (file.size > MOST_FILE_BYTES)
+      return setProblems([
+        {
+          code: 'file-too-large',
+          given: `The file has ${file.size} bytes.`,
+          allowed: `at most ${MOST_FILE_BYTES}.`,
+          todo: 'Nothing was changed.',
+        },
+      ]);
     const read = readWorkspace(await file.text(), catalogue());
     if (!read.ok) return setProblems(read.problems);
     setProblems([]);
     await replace(read.workspace, `importing ${file.name}`);
-    notifications.show({ message: `Imported ${read.workspace.pieces.length} pieces. Undo brings back what was there.` });
+    notifications.show({
+      message: `Imported ${read.workspace.pieces.length} pieces. Undo brings back what was there.`,
+    });
   };
   const removeDemo = async () => {
     const [demo, mine] = [await readDemo(), await store.readWorkspace()];
     const ids = new Set(demo.pieces.map(({ id }) => id));
-    await replace({ ...mine, pieces: mine.pieces.filter(({ id }) => !ids.has(id)), events: mine.events.filter(({ pieceId }) => !ids.has(pieceId)) }, 'removing the demo');
+    await replace(
+      {
+        ...mine,
+        pieces: mine.pieces.filter(({ id }) => !ids.has(id)),
+        events: mine.events.filter(({ pieceId }) => !ids.has(pieceId)),
+      },
+      'removing the demo',
+    );
   };
   const restoreDemo = async () => {
     const [demo, mine] = [await readDemo(), await store.readWorkspace()];
     const ids = new Set(demo.pieces.map(({ id }) => id));
-    await replace({ ...mine, pieces: [...mine.pieces.filter(({ id }) => !ids.has(id)), ...demo.pieces], events: [...mine.events.filter(({ pieceId }) => !ids.has(pieceId)), ...demo.events] }, 'laying out the demo');
+    await replace(
+      {
+        ...mine,
+        pieces: [...mine.pieces.filter(({ id }) => !ids.has(id)), ...demo.pieces],
+        events: [...mine.events.filter(({ pieceId }) => !ids.has(pieceId)), ...demo.events],
+      },
+      'laying out the demo',
+    );
   };
   return (
     <section>
       <h2 className="sg-rule">Your file</h2>
-      <p className="sg-quiet">Everything is kept in this browser by itself. A file is your copy of it. {bench?.exportedAt ? `Last exported ${dayAndTime(bench.exportedAt, bench.settings.value.zone, now)}.` : 'Not exported yet.'}</p>
+      <p className="sg-quiet">
+        Everything is kept in this browser by itself. A file is your copy of it.{' '}
+        {bench?.exportedAt
+          ? `Last exported ${dayAndTime(bench.exportedAt, bench.settings.value.zone, now)}.`
+          : 'Not exported yet.'}
+      </p>
       <div className="sg-buttons">
         <Button onClick={() => void exportFile()}>Export the workspace</Button>
-        <FileButton accept="application/json,.json" onChange={(file) => void importFile(file)} inputProps={{ 'aria-label': 'Workspace file' }}>
+        <FileButton
+          accept="application/json,.json"
+          onChange={(file) => void importFile(file)}
+          inputProps={{ 'aria-label': 'Workspace file' }}
+        >
           {(props) => (
             <Button variant="outline" {...props}>
               Import a workspace
@@ -129,14 +183,26 @@ export const SettingsPage = () => {
   const settings = bench.settings.value;
   const { workshop } = settings;
   const set = (patch: Partial<Settings>, name: string) => void saveSettings({ ...settings, ...patch }, name);
-  const setWorkshop = (patch: Partial<Settings['workshop']>, name: string) => set({ workshop: { ...workshop, ...patch } }, name);
+  const setWorkshop = (patch: Partial<Settings['workshop']>, name: string) =>
+    set({ workshop: { ...workshop, ...patch } }, name);
   return (
     <section className="sg-page">
       <h1>Settings</h1>
       <h2 className="sg-rule">The workshop</h2>
       <div className="sg-fields">
-        <Select label="Best air to be had" description="Fumes decide on it." data={options(AIR_WORDS)} value={workshop.air} onChange={(air) => air && setWorkshop({ air }, 'the air')} />
-        <MultiSelect label="Tools" data={options(TOOL_WORDS)} value={workshop.tools} onChange={(tools) => setWorkshop({ tools: tools as Settings['workshop']['tools'] }, 'the tools')} />
+        <Select
+          label="Best air to be had"
+          description="Fumes decide on it."
+          data={options(AIR_WORDS)}
+          value={workshop.air}
+          onChange={(air) => air && setWorkshop({ air }, 'the air')}
+        />
+        <MultiSelect
+          label="Tools"
+          data={options(TOOL_WORDS)}
+          value={workshop.tools}
+          onChange={(tools) => setWorkshop({ tools: tools as Settings['workshop']['tools'] }, 'the tools')}
+        />
         <QuantityInput
           label="Temperature"
           required
@@ -148,25 +214,68 @@ export const SettingsPage = () => {
           }}
           onChange={(temperatureC) => temperatureC !== null && setWorkshop({ temperatureC }, 'the temperature')}
         />
-        <QuantityInput label="Humidity" required value={workshop.relativeHumidity} format={(value) => `${value} %`} parse={boundedNumber('a humidity', 0, 100, '%')} onChange={(relativeHumidity) => relativeHumidity !== null && setWorkshop({ relativeHumidity }, 'the humidity')} />
+        <QuantityInput
+          label="Humidity"
+          required
+          value={workshop.relativeHumidity}
+          format={(value) => `${value} %`}
+          parse={boundedNumber('a humidity', 0, 100, '%')}
+          onChange={(relativeHumidity) =>
+            relativeHumidity !== null && setWorkshop({ relativeHumidity }, 'the humidity')
+          }
+        />
       </div>
       <h2 className="sg-rule">Free hours</h2>
       <p className="sg-quiet">When you are at the bench; the plan uses no others. In the zone {settings.zone}.</p>
       <div className="sg-fields">
         {DAYS.map((day, index) => (
-          <HoursInput key={day} day={day} windows={settings.freeHours[index] ?? []} onChange={(windows) => set({ freeHours: settings.freeHours.map((one, position) => (position === index ? windows : one)) }, `hours on ${day}`)} />
+          <TypedInput
+            key={day}
+            label={day}
+            placeholder="no free hours"
+            kept={hoursText(settings.freeHours[index] ?? [])}
+            read={readHours}
+            keep={(windows) =>
+              set(
+                { freeHours: settings.freeHours.map((one, position) => (position === index ? windows : one)) },
+                `hours on ${day}`,
+              )
+            }
+          />
         ))}
       </div>
       <h2 className="sg-rule">Schools</h2>
       <p className="sg-quiet">Where good crafters differ, this is how your pieces are judged.</p>
       <div className="sg-fields">
-        <Select label="Film and clear" description="Clear brushed over film gets under its edge and lifts it: so nothing on top, unless you say otherwise." data={options(FILM_ORDER_WORDS)} value={settings.schools.filmOrder} onChange={(filmOrder) => filmOrder && set({ schools: { ...settings.schools, filmOrder } }, 'film and clear')} />
-        <Select label="Dishwashers" description="Labels differ and machines differ more; hand washing never harms." data={options(DISHWASHER_WORDS)} value={settings.schools.dishwasher} onChange={(dishwasher) => dishwasher && set({ schools: { ...settings.schools, dishwasher } }, 'dishwashers')} />
+        <Select
+          label="Film and clear"
+          description="Clear brushed over film gets under its edge and lifts it: so nothing on top, unless you say otherwise."
+          data={options(FILM_ORDER_WORDS)}
+          value={settings.schools.filmOrder}
+          onChange={(filmOrder) => filmOrder && set({ schools: { ...settings.schools, filmOrder } }, 'film and clear')}
+        />
+        <Select
+          label="Dishwashers"
+          description="Labels differ and machines differ more; hand washing never harms."
+          data={options(DISHWASHER_WORDS)}
+          value={settings.schools.dishwasher}
+          onChange={(dishwasher) => dishwasher && set({ schools: { ...settings.schools, dishwasher } }, 'dishwashers')}
+        />
       </div>
       <h2 className="sg-rule">Units and look</h2>
       <div className="sg-fields">
-        <Select label="Lengths" data={options({ mm: 'millimetres', in: 'inches' })} value={settings.length} onChange={(length) => length && set({ length }, 'lengths')} />
-        <Select label="Temperatures" data={options({ C: '°C', F: '°F' })} value={settings.temperature} onChange={(temperature) => temperature && set({ temperature }, 'temperatures')} />
+        <Select
+          label="Lengths"
+          data={options({ mm: 'millimetres', in: 'inches' })}
+          value={settings.length}
+          onChange={(length) => length && set({ length }, 'lengths')}
+        />
+        <Select
+          label="Temperatures"
+          data={options({ C: '°C', F: '°F' })}
+          value={settings.temperature}
+          onChange={(temperature) => temperature && set({ temperature }, 'temperatures')}
+        />
         <Select
           label="Ground colour"
           data={options(THEME_WORDS)}

@@ -1,10 +1,31 @@
-import { MultiSelect, NumberInput, Select, TextInput } from '@mantine/core';
-import { useEffect, useState } from 'react';
-import { parseLength, parseTemperature, plainOwnSurface, type Surface, type Use, formatTemperature } from '@sgraffa/core';
-import { fromLocalField, toLocalField } from '../../ui/dates.ts';
+import { MultiSelect, NumberInput, Select } from '@mantine/core';
+import {
+  failed,
+  parseLength,
+  parseTemperature,
+  plainOwnSurface,
+  type Outcome,
+  type Surface,
+  type Use,
+  formatTemperature,
+} from '@sgraffa/core';
+import { DateInput } from '../../ui/DateInput.tsx';
 import { boundedNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
-import { FOOD_WORDS, ITEM_WORDS, lengthIn, LOOK_WORDS, options, PLACE_WORDS, SHAPE_WORDS, SOIL_WORDS, WATER_WORDS, WEAR_WORDS, ZONE_WORDS } from '../../ui/words.ts';
+import { TypedInput } from '../../ui/TypedInput.tsx';
+import {
+  FOOD_WORDS,
+  ITEM_WORDS,
+  lengthIn,
+  LOOK_WORDS,
+  options,
+  PLACE_WORDS,
+  SHAPE_WORDS,
+  SOIL_WORDS,
+  WATER_WORDS,
+  WEAR_WORDS,
+  ZONE_WORDS,
+} from '../../ui/words.ts';
 import { usePiece } from '../piece/usePieceModel.ts';
 import { OwnProperties } from './OwnProperties.tsx';
 
@@ -13,39 +34,16 @@ const TONE_WORDS = { light: 'light', dark: 'dark', unknown: 'not said yet' } as 
 const YES_NO = { no: 'no', yes: 'yes' } as const;
 const MAX_NAME = 120;
 
-/** A name that is kept when it is one, and says so when it is not. */
-const NameInput = ({ value, onChange }: { value: string; onChange: (name: string) => void }) => {
-  const [text, setText] = useState(value);
-  const [error, setError] = useState<string | null>(null);
-  useEffect(() => setText(value), [value]);
-  const commit = () => {
-    const name = text.trim();
-    if (name === '') return setError('No name was given. Allowed: 1 to 120 characters. Type what the piece is called.');
-    if (name.length > MAX_NAME) return setError(`${name.length} characters were given. Allowed: 1 to ${MAX_NAME}. Shorten it.`);
-    setError(null);
-    if (name !== value) onChange(name);
-  };
-  return <TextInput label="Name" value={text} error={error} onChange={(event) => setText(event.currentTarget.value)} onBlur={commit} onKeyDown={(event) => event.key === 'Enter' && commit()} />;
-};
-
-/** A date with its time; what cannot be a date is said and not kept. */
-const DateInput = ({ label, value, zone, onChange }: { label: string; value: string | null; zone: string; onChange: (value: string | null) => void }) => {
-  const kept = value === null ? '' : toLocalField(value, zone);
-  const [text, setText] = useState(kept);
-  const [error, setError] = useState<string | null>(null);
-  useEffect(() => setText(kept), [kept]);
-  const commit = () => {
-    if (text === kept) return setError(null);
-    if (text === '') {
-      setError(null);
-      return onChange(null);
-    }
-    const read = fromLocalField(text, zone);
-    if (read === null) return setError(`"${text.replace('T', ' ')}" was given. Allowed: a date from 2000 to 2199. Choose another day.`);
-    setError(null);
-    onChange(read);
-  };
-  return <TextInput label={label} type="datetime-local" value={text} error={error} onChange={(event) => setText(event.currentTarget.value)} onBlur={commit} />;
+const readName = (text: string): Outcome<{ value: string }> => {
+  const value = text.trim();
+  return value.length >= 1 && value.length <= MAX_NAME
+    ? { ok: true, value }
+    : failed({
+        code: 'bad-name',
+        given: value === '' ? 'No name was given.' : `${value.length} characters were given.`,
+        allowed: `1 to ${MAX_NAME} characters.`,
+        todo: 'Type what the piece is called.',
+      });
 };
 
 /** The piece and how it will live: every property that the layers follow from. */
@@ -56,7 +54,8 @@ export const SurfaceStep = () => {
   const design = part.designs[0]!;
   const setSurface = (patch: Partial<Surface>, name: string) => changePart({ surface: { ...surface, ...patch } }, name);
   const setUse = (patch: Partial<Use>, name: string) => changePart({ use: { ...use, ...patch } }, name);
-  const setDesign = (patch: Partial<typeof design>, name: string) => changePart({ designs: [{ ...design, ...patch }, ...part.designs.slice(1)] }, name);
+  const setDesign = (patch: Partial<typeof design>, name: string) =>
+    changePart({ designs: [{ ...design, ...patch }, ...part.designs.slice(1)] }, name);
   const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
   const finish = surface.existing[0];
   const ageReads = boundedNumber('an age', 0, 36500, 'days');
@@ -65,32 +64,87 @@ export const SurfaceStep = () => {
     <div className="sg-course">
       <h2>The surface</h2>
       <div className="sg-fields">
-        <NameInput value={piece.name} onChange={(name) => changePiece({ name }, 'the name')} />
+        <TypedInput label="Name" kept={piece.name} read={readName} keep={(name) => changePiece({ name }, 'the name')} />
         <Select
           label="Made of"
           description={surfaceName ?? 'The bare material, without what is on it.'}
           searchable
           nothingFoundMessage="Not in the list: choose “a surface of your own”."
-          data={[{ value: 'own', label: 'a surface of your own' }, ...catalogue.bases.map(({ id, name }) => ({ value: id, label: name }))]}
+          data={[
+            { value: 'own', label: 'a surface of your own' },
+            ...catalogue.bases.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
           value={surface.base}
-          onChange={(base) => base && setSurface(base === 'own' ? { base, own: surface.own ?? plainOwnSurface(piece.name.toLowerCase()) } : { base }, 'the material')}
+          onChange={(base) =>
+            base &&
+            setSurface(
+              base === 'own' ? { base, own: surface.own ?? plainOwnSurface(piece.name.toLowerCase()) } : { base },
+              'the material',
+            )
+          }
         />
         <Select
           label="On it already"
-          data={[{ value: '', label: 'nothing: it is bare' }, ...catalogue.finishes.map(({ id, name }) => ({ value: id, label: name }))]}
+          data={[
+            { value: '', label: 'nothing: it is bare' },
+            ...catalogue.finishes.map(({ id, name }) => ({ value: id, label: name })),
+          ]}
           value={finish?.finish ?? ''}
-          onChange={(id) => setSurface({ existing: id ? [{ finish: id, ageDays: finish?.ageDays ?? null }, ...surface.existing.slice(1)] : [] }, 'the finish on it')}
+          onChange={(id) =>
+            setSurface(
+              { existing: id ? [{ finish: id, ageDays: finish?.ageDays ?? null }, ...surface.existing.slice(1)] : [] },
+              'the finish on it',
+            )
+          }
         />
-        {finish && <QuantityInput label="How long it has dried, days" value={finish.ageDays} format={String} parse={ageReads} onChange={(ageDays) => setSurface({ existing: [{ ...finish, ageDays }, ...surface.existing.slice(1)] }, 'its age')} />}
-        <MultiSelect label="Condition" placeholder={surface.condition.length ? '' : 'clean'} data={ASKED_SOILS.map((soil) => ({ value: soil, label: SOIL_WORDS[soil] }))} value={surface.condition} onChange={(condition) => setSurface({ condition: condition as Surface['condition'] }, 'its condition')} />
-        <Select label="Shape" data={options(SHAPE_WORDS)} value={surface.shape} onChange={(shape) => shape && setSurface({ shape }, 'its shape')} />
-        <Select label="Colour of the surface" data={options(TONE_WORDS)} value={surface.tone} onChange={(tone) => tone && setSurface({ tone }, 'its colour')} />
+        {finish && (
+          <QuantityInput
+            label="How long it has dried, days"
+            value={finish.ageDays}
+            format={String}
+            parse={ageReads}
+            onChange={(ageDays) =>
+              setSurface({ existing: [{ ...finish, ageDays }, ...surface.existing.slice(1)] }, 'its age')
+            }
+          />
+        )}
+        <MultiSelect
+          label="Condition"
+          placeholder={surface.condition.length ? '' : 'clean'}
+          data={ASKED_SOILS.map((soil) => ({ value: soil, label: SOIL_WORDS[soil] }))}
+          value={surface.condition}
+          onChange={(condition) => setSurface({ condition: condition as Surface['condition'] }, 'its condition')}
+        />
+        <Select
+          label="Shape"
+          data={options(SHAPE_WORDS)}
+          value={surface.shape}
+          onChange={(shape) => shape && setSurface({ shape }, 'its shape')}
+        />
+        <Select
+          label="Colour of the surface"
+          data={options(TONE_WORDS)}
+          value={surface.tone}
+          onChange={(tone) => tone && setSurface({ tone }, 'its colour')}
+        />
       </div>
-      {surface.base === 'own' && surface.own && <OwnProperties own={surface.own} onChange={(own, name) => setSurface({ own }, name)} />}
+      {surface.base === 'own' && surface.own && (
+        <OwnProperties own={surface.own} onChange={(own, name) => setSurface({ own }, name)} />
+      )}
       <h2>Its use</h2>
       <div className="sg-fields">
-        <Select label="Where it lives" data={options(PLACE_WORDS)} value={use.place} onChange={(place) => place && setUse({ place }, 'where it lives')} />
-        <Select label="How it is cleaned" data={options(WATER_WORDS)} value={use.water} onChange={(water) => water && setUse({ water }, 'how it is cleaned')} />
+        <Select
+          label="Where it lives"
+          data={options(PLACE_WORDS)}
+          value={use.place}
+          onChange={(place) => place && setUse({ place }, 'where it lives')}
+        />
+        <Select
+          label="How it is cleaned"
+          data={options(WATER_WORDS)}
+          value={use.water}
+          onChange={(water) => water && setUse({ water }, 'how it is cleaned')}
+        />
         <QuantityInput
           label="Laundry temperature"
           description="Only where it goes in a washing machine."
@@ -102,10 +156,31 @@ export const SurfaceStep = () => {
           }}
           onChange={(laundryC) => setUse({ laundryC }, 'the laundry')}
         />
-        <Select label="Left standing in water" data={options(YES_NO)} value={use.soak} onChange={(soak) => soak && setUse({ soak }, 'soaking')} />
-        <Select label="How it is used" data={options(WEAR_WORDS)} value={use.wear} onChange={(wear) => wear && setUse({ wear }, 'its use')} />
-        <QuantityInput label="Years that it must last" value={use.lifeYears} format={String} parse={boundedNumber('a life', 0.1, 100, 'years')} onChange={(lifeYears) => setUse({ lifeYears }, 'the life wanted')} />
-        <Select label="Heat" data={catalogue.heatSources.map(({ id, name }) => ({ value: id, label: name }))} value={use.heat} onChange={(heat) => heat && setUse({ heat }, 'the heat')} />
+        <Select
+          label="Left standing in water"
+          data={options(YES_NO)}
+          value={use.soak}
+          onChange={(soak) => soak && setUse({ soak }, 'soaking')}
+        />
+        <Select
+          label="How it is used"
+          data={options(WEAR_WORDS)}
+          value={use.wear}
+          onChange={(wear) => wear && setUse({ wear }, 'its use')}
+        />
+        <QuantityInput
+          label="Years that it must last"
+          value={use.lifeYears}
+          format={String}
+          parse={boundedNumber('a life', 0.1, 100, 'years')}
+          onChange={(lifeYears) => setUse({ lifeYears }, 'the life wanted')}
+        />
+        <Select
+          label="Heat"
+          data={catalogue.heatSources.map(({ id, name }) => ({ value: id, label: name }))}
+          value={use.heat}
+          onChange={(heat) => heat && setUse({ heat }, 'the heat')}
+        />
         <QuantityInput
           label="Hottest the surface gets"
           description="Where you know it better than the list."
@@ -114,35 +189,125 @@ export const SurfaceStep = () => {
           parse={(text) => parseTemperature(text, settings.temperature)}
           onChange={(heatC) => setUse({ heatC }, 'the heat')}
         />
-        <Select label="Touches" data={options(FOOD_WORDS)} value={use.food} onChange={(food) => food && setUse({ food }, 'food contact')} />
-        <Select label="Small children" data={options({ ...YES_NO, unknown: 'not said yet' })} value={use.children} onChange={(children) => children && setUse({ children }, 'children')} />
-        <Select label="It is" data={options(ITEM_WORDS)} value={use.item} onChange={(item) => item && setUse({ item }, 'what it is')} />
-        <Select label="Must come off again" data={options(YES_NO)} value={use.mustComeOff} onChange={(mustComeOff) => mustComeOff && setUse({ mustComeOff }, 'whether it comes off')} />
+        <Select
+          label="Touches"
+          data={options(FOOD_WORDS)}
+          value={use.food}
+          onChange={(food) => food && setUse({ food }, 'food contact')}
+        />
+        <Select
+          label="Small children"
+          data={options({ ...YES_NO, unknown: 'not said yet' })}
+          value={use.children}
+          onChange={(children) => children && setUse({ children }, 'children')}
+        />
+        <Select
+          label="It is"
+          data={options(ITEM_WORDS)}
+          value={use.item}
+          onChange={(item) => item && setUse({ item }, 'what it is')}
+        />
+        <Select
+          label="Must come off again"
+          data={options(YES_NO)}
+          value={use.mustComeOff}
+          onChange={(mustComeOff) => mustComeOff && setUse({ mustComeOff }, 'whether it comes off')}
+        />
       </div>
       <h2>The design on it</h2>
       <div className="sg-fields">
-        <Select label="Look" data={options(LOOK_WORDS)} value={design.look} onChange={(look) => look && setDesign({ look }, 'the look')} />
-        <Select label="Where on the piece" data={options(ZONE_WORDS).filter(({ value }) => value !== 'rest')} value={design.zone} onChange={(zone) => zone && zone !== 'rest' && setDesign({ zone }, 'where the design is')} />
-        <Select label="Its colour" data={options(TONE_WORDS)} value={design.tone} onChange={(tone) => tone && setDesign({ tone }, 'its colour')} />
-        <QuantityInput label="Thinnest stroke" value={design.minStrokeMm} {...length} onChange={(minStrokeMm) => setDesign({ minStrokeMm }, 'the thinnest stroke')} />
-        <QuantityInput label="Thinnest web between openings" value={design.minWebMm} {...length} onChange={(minWebMm) => setDesign({ minWebMm }, 'the thinnest web')} />
-        <QuantityInput label="Loose islands" value={design.islands} format={String} parse={boundedNumber('a number of islands', 0, 100000, '', true)} onChange={(islands) => setDesign({ islands }, 'the islands')} />
-        <QuantityInput label="Enlarged" description="1 is as drawn." required value={design.scale} format={(value) => `×${value}`} parse={(text) => boundedNumber('an enlargement', 0.1, 20, '')(text.replace(/[×x]/, ''))} onChange={(scale) => scale !== null && setDesign({ scale }, 'its size')} />
+        <Select
+          label="Look"
+          data={options(LOOK_WORDS)}
+          value={design.look}
+          onChange={(look) => look && setDesign({ look }, 'the look')}
+        />
+        <Select
+          label="Where on the piece"
+          data={options(ZONE_WORDS).filter(({ value }) => value !== 'rest')}
+          value={design.zone}
+          onChange={(zone) => zone && zone !== 'rest' && setDesign({ zone }, 'where the design is')}
+        />
+        <Select
+          label="Its colour"
+          data={options(TONE_WORDS)}
+          value={design.tone}
+          onChange={(tone) => tone && setDesign({ tone }, 'its colour')}
+        />
+        <QuantityInput
+          label="Thinnest stroke"
+          value={design.minStrokeMm}
+          {...length}
+          onChange={(minStrokeMm) => setDesign({ minStrokeMm }, 'the thinnest stroke')}
+        />
+        <QuantityInput
+          label="Thinnest web between openings"
+          value={design.minWebMm}
+          {...length}
+          onChange={(minWebMm) => setDesign({ minWebMm }, 'the thinnest web')}
+        />
+        <QuantityInput
+          label="Loose islands"
+          value={design.islands}
+          format={String}
+          parse={boundedNumber('a number of islands', 0, 100000, '', true)}
+          onChange={(islands) => setDesign({ islands }, 'the islands')}
+        />
+        <QuantityInput
+          label="Enlarged"
+          description="1 is as drawn."
+          required
+          value={design.scale}
+          format={(value) => `×${value}`}
+          parse={(text) => boundedNumber('an enlargement', 0.1, 20, '')(text.replace(/[×x]/, ''))}
+          onChange={(scale) => scale !== null && setDesign({ scale }, 'its size')}
+        />
       </div>
       <h2>The job</h2>
       <div className="sg-fields">
-        <NumberInput label="How many alike" min={1} max={1000} clampBehavior="strict" allowDecimal={false} value={piece.quantity} onChange={(quantity) => typeof quantity === 'number' && quantity >= 1 && changePiece({ quantity }, 'how many')} />
-        <DateInput label="Begin not before" value={piece.startsAt} zone={settings.zone} onChange={(startsAt) => changePiece({ startsAt }, 'the start')} />
-        <DateInput label="Due" value={piece.due} zone={settings.zone} onChange={(due) => changePiece({ due }, 'the due date')} />
+        <NumberInput
+          label="How many alike"
+          min={1}
+          max={1000}
+          clampBehavior="strict"
+          allowDecimal={false}
+          value={piece.quantity}
+          onChange={(quantity) =>
+            typeof quantity === 'number' && quantity >= 1 && changePiece({ quantity }, 'how many')
+          }
+        />
+        <DateInput
+          label="Begin not before"
+          value={piece.startsAt}
+          zone={settings.zone}
+          onChange={(startsAt) => changePiece({ startsAt }, 'the start')}
+        />
+        <DateInput
+          label="Due"
+          value={piece.due}
+          zone={settings.zone}
+          onChange={(due) => changePiece({ due }, 'the due date')}
+        />
         {surface.preparation.length > 0 && (
           <MultiSelect
             label="Agreed before the work"
-            data={catalogue.products.filter(({ offered }) => offered).map(({ id, name }) => ({ value: id, label: name }))}
+            data={catalogue.products
+              .filter(({ offered }) => offered)
+              .map(({ id, name }) => ({ value: id, label: name }))}
             value={surface.preparation}
             onChange={(preparation) => setSurface({ preparation }, 'agreed prep')}
           />
         )}
-        {surface.waitDays > 0 && <QuantityInput label="Days agreed to wait" required value={surface.waitDays} format={String} parse={boundedNumber('a wait', 0, 365, 'days')} onChange={(waitDays) => waitDays !== null && setSurface({ waitDays }, 'the wait')} />}
+        {surface.waitDays > 0 && (
+          <QuantityInput
+            label="Days agreed to wait"
+            required
+            value={surface.waitDays}
+            format={String}
+            parse={boundedNumber('a wait', 0, 365, 'days')}
+            onChange={(waitDays) => waitDays !== null && setSurface({ waitDays }, 'the wait')}
+          />
+        )}
       </div>
     </div>
   );

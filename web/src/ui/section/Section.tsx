@@ -3,13 +3,33 @@ import { Hatchings } from './Hatchings.tsx';
 import { sectionWords, type Band, type Point, type SectionModel } from './sectionModel.ts';
 import './section.css';
 
-const BASE_FILLS: Readonly<Record<string, string>> = { grain: '#e3c9a0', ply: '#e3c9a0', weave: '#e6dcc6', glaze: '#dfe3dc', glass: '#d4e0dd', fibre: '#b99a67', metal: '#c4c6c4', stone: '#b3aea4', plastic: '#dcd9d0', plain: '#dccfb6' };
-const BAND_FILLS: Readonly<Record<Band['tone'], string>> = { ground: '#7f97a0', colour: '#e0b64f', film: '#cf7a50', clear: '#e9eddf', mask: '#d3d8d9', old: '#c0b39c', paste: '#c9b8c4' };
+const BASE_FILLS: Readonly<Record<string, string>> = {
+  grain: '#e3c9a0',
+  ply: '#e3c9a0',
+  weave: '#e6dcc6',
+  glaze: '#dfe3dc',
+  glass: '#d4e0dd',
+  fibre: '#b99a67',
+  metal: '#c4c6c4',
+  stone: '#b3aea4',
+  plastic: '#dcd9d0',
+  plain: '#dccfb6',
+};
+const BAND_FILLS: Readonly<Record<Band['tone'], string>> = {
+  ground: '#7f97a0',
+  colour: '#e0b64f',
+  film: '#cf7a50',
+  clear: '#e9eddf',
+  mask: '#d3d8d9',
+  old: '#c0b39c',
+  paste: '#c9b8c4',
+};
 
 const LABEL_X = 252;
 const LABEL_WIDTH = 118;
 
-const path = (points: readonly Point[], close = true): string => `M${points.map(([x, y]) => `${x} ${y}`).join('L')}${close ? 'Z' : ''}`;
+const path = (points: readonly Point[], close = true): string =>
+  `M${points.map(([x, y]) => `${x} ${y}`).join('L')}${close ? 'Z' : ''}`;
 
 const WAVE = 8;
 
@@ -34,7 +54,8 @@ const wavy = (points: readonly Point[]): string => {
 const TopEdge = ({ band }: { band: Band }) => {
   if (band.isGhost) return null;
   if (band.state === 'wet') return <path d={wavy(band.top)} className="sg-top" strokeWidth={2.4} />;
-  if (band.state === 'touchDry') return <path d={path(band.top, false)} className="sg-top" strokeWidth={2.2} strokeDasharray="2 4" />;
+  if (band.state === 'touchDry')
+    return <path d={path(band.top, false)} className="sg-top" strokeWidth={2.2} strokeDasharray="2 4" />;
   return <path d={path(band.top, false)} className="sg-top" strokeWidth={band.state === 'cured' ? 2.6 : 1.2} />;
 };
 
@@ -64,7 +85,16 @@ const labelsOf = (model: SectionModel): Label[] => {
   const [, baseTop = 0] = model.base.outline[0] ?? [0, 0];
   const wanted = [
     ...model.bands.map((band) => ({ id: band.id, name: band.name, notes: band.notes, from: middleRight(band) })),
-    ...(model.cut ? [{ id: model.cut.operationId, name: model.cut.kind, notes: ['in the base itself'], from: [128, baseTop + 14] as Point }] : []),
+    ...(model.cut
+      ? [
+          {
+            id: model.cut.operationId,
+            name: model.cut.kind,
+            notes: ['in the base itself'],
+            from: [128, baseTop + 14] as Point,
+          },
+        ]
+      : []),
     { id: 'base', name: model.base.name, notes: [], from: [model.width, baseTop + 80] as Point },
   ].sort((left, right) => left.from[1] - right.from[1] || right.from[0] - left.from[0]);
   const gap = (index: number): number => (heightOf(wanted[index - 1]!) + heightOf(wanted[index]!)) / 2;
@@ -85,7 +115,15 @@ const lines = (text: string): string[] => {
     if (last !== undefined && last.length + word.length + 1 <= most) found[found.length - 1] = `${last} ${word}`;
     else found.push(word);
   }
-  return found.length > 2 ? [found[0]!, `${found.slice(1).join(' ').slice(0, most - 1)}…`] : found;
+  return found.length > 2
+    ? [
+        found[0]!,
+        `${found
+          .slice(1)
+          .join(' ')
+          .slice(0, most - 1)}…`,
+      ]
+    : found;
 };
 
 interface Props {
@@ -145,8 +183,16 @@ export const Section = ({ model, lit = null, onPick, small = false }: Props) => 
       <path d={path(model.base.outline)} className="sg-outline" />
       {model.cut && (
         <g className={`sg-band${model.cut.operationId === lit ? ' is-lit' : ''}`}>
-          <path d={path(model.cut.outline)} fill={model.cut.kind === 'etched' ? 'var(--sg-panel)' : model.cut.kind === 'burnt' ? '#4b3526' : '#cf7a50'} />
-          {model.cut.kind !== 'etched' && <path d={path(model.cut.outline)} fill={`url(#${scope}-${model.cut.kind === 'burnt' ? 'mask' : 'sprayed'})`} />}
+          <path
+            d={path(model.cut.outline)}
+            fill={model.cut.kind === 'etched' ? 'var(--sg-panel)' : model.cut.kind === 'burnt' ? '#4b3526' : '#cf7a50'}
+          />
+          {model.cut.kind !== 'etched' && (
+            <path
+              d={path(model.cut.outline)}
+              fill={`url(#${scope}-${model.cut.kind === 'burnt' ? 'mask' : 'sprayed'})`}
+            />
+          )}
           <path d={path(model.cut.outline)} className="sg-outline" />
         </g>
       )}
@@ -158,7 +204,12 @@ export const Section = ({ model, lit = null, onPick, small = false }: Props) => 
           <g key={label.id} className={label.id === lit ? 'sg-label is-lit' : 'sg-label'}>
             <path d={`M${x} ${y}L${LABEL_X - 12} ${label.y}H${LABEL_X - 4}`} className="sg-leader" />
             {written.map(({ text, isNote }, index) => (
-              <text key={`${index} ${text}`} x={LABEL_X} y={label.y + 4.5 + (index - (written.length - 1) / 2) * LINE} className={isNote ? 'sg-note' : undefined}>
+              <text
+                key={`${index} ${text}`}
+                x={LABEL_X}
+                y={label.y + 4.5 + (index - (written.length - 1) / 2) * LINE}
+                className={isNote ? 'sg-note' : undefined}
+              >
                 {text}
               </text>
             ))}

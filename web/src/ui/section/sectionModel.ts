@@ -1,9 +1,37 @@
-import { layersAt, surfaceFacts, type Catalogue, type Layer, type LayerAtTime, type LayerState, type Part, type Product } from '@sgraffa/core';
+import {
+  layersAt,
+  surfaceFacts,
+  type Catalogue,
+  type Layer,
+  type LayerAtTime,
+  type LayerState,
+  type Part,
+  type Product,
+} from '@sgraffa/core';
 
 export type Point = readonly [x: number, y: number];
 
 /** How a band is drawn: each its own hatching, so that colour alone never tells. */
-export type Hatching = 'grain' | 'ply' | 'weave' | 'glaze' | 'glass' | 'fibre' | 'metal' | 'stone' | 'plastic' | 'plain' | 'oldFinish' | 'primer' | 'brushed' | 'sprayed' | 'clear' | 'stain' | 'film' | 'mask' | 'paste';
+export type Hatching =
+  | 'grain'
+  | 'ply'
+  | 'weave'
+  | 'glaze'
+  | 'glass'
+  | 'fibre'
+  | 'metal'
+  | 'stone'
+  | 'plastic'
+  | 'plain'
+  | 'oldFinish'
+  | 'primer'
+  | 'brushed'
+  | 'sprayed'
+  | 'clear'
+  | 'stain'
+  | 'film'
+  | 'mask'
+  | 'paste';
 
 export interface Band {
   readonly id: string;
@@ -24,7 +52,11 @@ export interface SectionModel {
   readonly height: number;
   readonly base: { readonly name: string; readonly hatching: Hatching; readonly outline: readonly Point[] };
   /** What was done to the base in the opening. */
-  readonly cut: { readonly kind: 'etched' | 'burnt' | 'dyed'; readonly outline: readonly Point[]; readonly operationId: string } | null;
+  readonly cut: {
+    readonly kind: 'etched' | 'burnt' | 'dyed';
+    readonly outline: readonly Point[];
+    readonly operationId: string;
+  } | null;
   readonly bands: readonly Band[];
   readonly columns: readonly { readonly name: string; readonly x: number }[];
 }
@@ -40,10 +72,27 @@ const THICK = { mask: 50, film: 40, colour: 40, ground: 42, clear: 34, old: 36, 
 const CUT_DEPTH = 26;
 const SLANT = 9;
 
-const STATE_NOTES: Readonly<Record<LayerState, string>> = { notYet: 'not yet', wet: 'wet', touchDry: 'touch-dry', ready: 'ready to cover', cured: 'cured' };
+const STATE_NOTES: Readonly<Record<LayerState, string>> = {
+  notYet: 'not yet',
+  wet: 'wet',
+  touchDry: 'touch-dry',
+  ready: 'ready to cover',
+  cured: 'cured',
+};
 
 const MEDIUM_NAME = 'medium';
-const ROLE_NAMES: Readonly<Record<Layer['role'], string>> = { prep: 'prep', ground: 'ground', groundSeal: 'seal', mask: 'stencil', hold: 'hold', edgeSeal: 'edge seal', medium: 'colour', film: 'film', transfer: 'tape', finish: 'finish' };
+const ROLE_NAMES: Readonly<Record<Layer['role'], string>> = {
+  prep: 'prep',
+  ground: 'ground',
+  groundSeal: 'seal',
+  mask: 'stencil',
+  hold: 'hold',
+  edgeSeal: 'edge seal',
+  medium: 'colour',
+  film: 'film',
+  transfer: 'tape',
+  finish: 'finish',
+};
 
 const hatchingOf = (product: Product, role: Layer['role']): Hatching => {
   if (role === 'mask') return 'mask';
@@ -70,11 +119,25 @@ interface Tops {
 }
 
 const span = (from: number, to: number, y: (x: 'opening' | 'edge' | 'masked') => number): Point[] => {
-  const parts: readonly ['opening' | 'edge' | 'masked', number, number][] = [['opening', OPENING, EDGE], ['edge', EDGE, MASKED], ['masked', MASKED, RIGHT]];
-  return parts.filter(([, left, right]) => left >= from && right <= to).flatMap(([column, left, right], index): Point[] => [[left + (index ? SLANT : 0), y(column)], [right, y(column)]]);
+  const parts: readonly ['opening' | 'edge' | 'masked', number, number][] = [
+    ['opening', OPENING, EDGE],
+    ['edge', EDGE, MASKED],
+    ['masked', MASKED, RIGHT],
+  ];
+  return parts
+    .filter(([, left, right]) => left >= from && right <= to)
+    .flatMap(([column, left, right], index): Point[] => [
+      [left + (index ? SLANT : 0), y(column)],
+      [right, y(column)],
+    ]);
 };
 
-const COLUMNS_OF: Readonly<Record<Layer['extent'], readonly ('opening' | 'edge' | 'masked')[]>> = { all: ['opening', 'edge', 'masked'], opening: ['opening'], masked: ['masked'], edge: ['edge'] };
+const COLUMNS_OF: Readonly<Record<Layer['extent'], readonly ('opening' | 'edge' | 'masked')[]>> = {
+  all: ['opening', 'edge', 'masked'],
+  opening: ['opening'],
+  masked: ['masked'],
+  edge: ['edge'],
+};
 const LEFT_OF = { opening: OPENING, edge: EDGE, masked: MASKED } as const;
 const RIGHT_OF = { opening: EDGE, edge: MASKED, masked: RIGHT } as const;
 
@@ -91,25 +154,61 @@ export const sectionModel = ({ part, catalogue, done, states }: SectionInput): S
   const facts = surfaceFacts(part.surface, catalogue);
   if (!facts.ok) return null;
   const productOf = (id: string) => catalogue.productById.get(id)!;
-  const profile = part.stack ? layersAt(part.stack, (id) => catalogue.productById.get(id)?.attacks, done) : { layers: [], cut: null, isStripped: false };
-  const isBare = profile.isStripped || (part.stack === null && part.surface.preparation.some((id) => catalogue.productById.get(id)?.takesOff?.includes('any')));
+  const profile = part.stack
+    ? layersAt(part.stack, (id) => catalogue.productById.get(id)?.attacks, done)
+    : { layers: [], cut: null, isStripped: false };
+  const isBare =
+    profile.isStripped ||
+    (part.stack === null &&
+      part.surface.preparation.some((id) => catalogue.productById.get(id)?.takesOff?.includes('any')));
   const old = isBare ? [] : facts.facts.finishes;
-  const drawn: { layer: Layer; product: Product }[] = profile.layers.filter(({ productId }) => catalogue.productById.has(productId)).map((layer) => ({ layer, product: productOf(layer.productId) }));
+  const drawn: { layer: Layer; product: Product }[] = profile.layers
+    .filter(({ productId }) => catalogue.productById.has(productId))
+    .map((layer) => ({ layer, product: productOf(layer.productId) }));
 
   // heights first, so that the base can stand at the foot of the drawing
   const bands: Band[] = [];
-  let tops: Tops = { opening: 0, edge: 0, masked: 0 };
   const bareTop = -old.length * THICK.old;
   const stripped = profile.cut?.kind === 'stripped';
   old.forEach(({ finish }, index) => {
     const bottom = -index * THICK.old;
     const top = bottom - THICK.old;
-    const left: Point[] = stripped ? [[BARE, top], [OPENING, top], [OPENING, bottom], [BARE, bottom]] : [];
+    const left: Point[] = stripped
+      ? [
+          [BARE, top],
+          [OPENING, top],
+          [OPENING, bottom],
+          [BARE, bottom],
+        ]
+      : [];
     const from = stripped ? EDGE : BARE;
-    const outline: Point[] = [[from, top], [RIGHT, top], [RIGHT, bottom], [from, bottom]];
-    bands.push({ id: `old-${index}`, name: 'on it already', notes: [finish.name], hatching: 'oldFinish', tone: 'old', outline: stripped ? [...left, [BARE, bottom], ...outline, [from, bottom], [BARE, bottom]] : outline, top: stripped ? [[from, top], [RIGHT, top]] : [[BARE, top], [RIGHT, top]], state: 'cured', isGhost: false });
+    const outline: Point[] = [
+      [from, top],
+      [RIGHT, top],
+      [RIGHT, bottom],
+      [from, bottom],
+    ];
+    bands.push({
+      id: `old-${index}`,
+      name: 'on it already',
+      notes: [finish.name],
+      hatching: 'oldFinish',
+      tone: 'old',
+      outline: stripped ? [...left, [BARE, bottom], ...outline, [from, bottom], [BARE, bottom]] : outline,
+      top: stripped
+        ? [
+            [from, top],
+            [RIGHT, top],
+          ]
+        : [
+            [BARE, top],
+            [RIGHT, top],
+          ],
+      state: 'cured',
+      isGhost: false,
+    });
   });
-  tops = { opening: stripped ? 0 : bareTop, edge: bareTop, masked: bareTop };
+  let tops: Tops = { opening: stripped ? 0 : bareTop, edge: bareTop, masked: bareTop };
 
   const isMasked = drawn.some(({ layer }) => layer.role === 'mask' && layer.presence === 'there');
   for (const { layer, product } of drawn) {
@@ -125,9 +224,20 @@ export const sectionModel = ({ part, catalogue, done, states }: SectionInput): S
     const to = RIGHT_OF[columns.at(-1)!];
     const top = span(from, to, topAt);
     const bottom = span(from, to, (column) => before[column]);
-    if (!isGhost) tops = { opening: columns.includes('opening') ? topAt('opening') : before.opening, edge: columns.includes('edge') ? topAt('edge') : before.edge, masked: columns.includes('masked') ? topAt('masked') : before.masked };
+    if (!isGhost)
+      tops = {
+        opening: columns.includes('opening') ? topAt('opening') : before.opening,
+        edge: columns.includes('edge') ? topAt('edge') : before.edge,
+        masked: columns.includes('masked') ? topAt('masked') : before.masked,
+      };
     const coats = state ? Math.max(state.coatsLaid, 1) : layer.coats;
-    const stateWords = isGhost ? (layer.role === 'mask' ? 'lifted' : 'rinsed off') : state ? STATE_NOTES[state.state] : '';
+    const stateWords = isGhost
+      ? layer.role === 'mask'
+        ? 'lifted'
+        : 'rinsed off'
+      : state
+        ? STATE_NOTES[state.state]
+        : '';
     bands.push({
       id: layer.operationId,
       name: `${product.kind === 'primer' ? 'primer' : product.kind === 'medium' ? MEDIUM_NAME : ROLE_NAMES[layer.role]}${layer.coats > 1 ? ` ×${coats}` : ''}`,
@@ -147,16 +257,43 @@ export const sectionModel = ({ part, catalogue, done, states }: SectionInput): S
   return {
     width: RIGHT,
     height: shift + BASE_HEIGHT,
-    base: { name: facts.facts.base.name, hatching: facts.facts.base.pattern, outline: shifted([[BARE, 0], [RIGHT, 0], [RIGHT, BASE_HEIGHT], [BARE, BASE_HEIGHT]]) },
+    base: {
+      name: facts.facts.base.name,
+      hatching: facts.facts.base.pattern,
+      outline: shifted([
+        [BARE, 0],
+        [RIGHT, 0],
+        [RIGHT, BASE_HEIGHT],
+        [BARE, BASE_HEIGHT],
+      ]),
+    },
     cut:
       profile.cut && (cutKind === 'etched' || cutKind === 'burnt' || cutKind === 'dyed')
-        ? { kind: cutKind, operationId: profile.cut.operationId, outline: shifted([[OPENING + 2, 0], [OPENING + 10, CUT_DEPTH], [EDGE - 10, CUT_DEPTH], [EDGE - 2, 0]]) }
+        ? {
+            kind: cutKind,
+            operationId: profile.cut.operationId,
+            outline: shifted([
+              [OPENING + 2, 0],
+              [OPENING + 10, CUT_DEPTH],
+              [EDGE - 10, CUT_DEPTH],
+              [EDGE - 2, 0],
+            ]),
+          }
         : null,
     bands: bands.map((band) => ({ ...band, outline: shifted(band.outline), top: shifted(band.top) })),
-    columns: [{ name: 'bare', x: BARE + 27 }, { name: 'opening', x: (OPENING + EDGE) / 2 }, { name: 'edge', x: (EDGE + MASKED) / 2 }, { name: 'masked', x: (MASKED + RIGHT) / 2 + 4 }],
+    columns: [
+      { name: 'bare', x: BARE + 27 },
+      { name: 'opening', x: (OPENING + EDGE) / 2 },
+      { name: 'edge', x: (EDGE + MASKED) / 2 },
+      { name: 'masked', x: (MASKED + RIGHT) / 2 + 4 },
+    ],
   };
 };
 
 /** Everything the drawing shows, from the base up, in words. */
 export const sectionWords = (model: SectionModel): string =>
-  [model.base.name, ...(model.cut ? [`${model.cut.kind} in the opening`] : []), ...model.bands.map(({ name, notes }) => (notes.length ? `${name} (${notes.join(', ')})` : name))].join(', then ');
+  [
+    model.base.name,
+    ...(model.cut ? [`${model.cut.kind} in the opening`] : []),
+    ...model.bands.map(({ name, notes }) => (notes.length ? `${name} (${notes.join(', ')})` : name)),
+  ].join(', then ');

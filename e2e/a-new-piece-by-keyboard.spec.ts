@@ -1,0 +1,75 @@
+import { expect, judged, test } from './journey.ts';
+
+test('a crafter goes from a line to washing limits without touching the mouse', async ({ page }) => {
+  await page.goto('/pieces');
+  await expect(page.getByRole('heading', { name: 'Pieces' })).toBeVisible();
+  await page.keyboard.press('n');
+  await expect(page.getByRole('textbox', { name: 'The piece in one line' })).toBeFocused();
+  await page.keyboard.type('varnished pine shelf, indoors, wiped, five years');
+  await expect(page.getByRole('button', { name: /made of: softwood/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /lives: indoors/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await judged(page);
+  await expect(page.locator('.sg-sentence')).toContainText(
+    'Softwood with waterborne clear, indoors, for 5 years, wiped',
+  );
+  await expect(page.locator('.sg-candidate.is-chosen')).toHaveCount(1);
+  await page.keyboard.press('3');
+  await expect(page.getByRole('heading', { name: /^Ready / })).toBeVisible();
+  await page.keyboard.press('4');
+  await expect(page.getByRole('row', { name: /^Washing (Wipe only|Hand wash)/ }).first()).toBeVisible();
+  await page.keyboard.press('1');
+  const place = page.getByRole('textbox', { name: 'Where it lives' });
+  await place.focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(place).toHaveValue('indoors, humid');
+  await page.keyboard.press('Escape');
+  await page.locator('body').press('Control+z');
+  await expect(place).toHaveValue('indoors, dry');
+});
+
+test('a piece that nobody has heard of gets an honest "not known: test it like this"', async ({ page }) => {
+  await page.goto('/pieces/new');
+  await page.getByRole('textbox', { name: 'The piece in one line' }).fill('wobblewood panel, indoors');
+  await expect(page.getByText('No material was read from this.')).toBeVisible();
+  await page.getByRole('button', { name: 'Work out its layers' }).click();
+  await expect(page.getByRole('heading', { name: 'What it is like' })).toBeVisible();
+  await page.keyboard.press('2');
+  await expect(page.getByRole('heading', { name: 'Only a test patch can tell' })).toBeVisible();
+  await expect(page.getByText('Try a spot that will not show').first()).toBeVisible();
+});
+
+test('nothing typed, absurd numbers and dates are said where they were typed, and nothing is lost', async ({
+  page,
+}) => {
+  await page.goto('/pieces/new');
+  await page.getByRole('button', { name: 'Work out its layers' }).click();
+  await expect(page.getByText('Nothing was typed.')).toBeVisible();
+  await page.goto('/pieces/demo-signs/surface');
+  const stroke = page.getByLabel('Thinnest stroke');
+  await stroke.fill('4 parsecs');
+  await stroke.press('Enter');
+  await expect(page.getByText('"4 parsecs" was given as a length. Allowed: mm, cm')).toBeVisible();
+  await stroke.fill('3/16 in');
+  await stroke.press('Enter');
+  await expect(stroke).toHaveValue('4.8 mm');
+  const life = page.getByLabel('Years that it must last');
+  await life.fill('900');
+  await life.press('Enter');
+  await expect(page.getByText('Allowed: a number from 0.1 to 100 years.')).toBeVisible();
+  const due = page.getByLabel('Due');
+  await due.fill('1200-01-01T10:00');
+  await due.press('Enter');
+  await expect(page.getByText('Allowed: a date from 2000 to 2199.')).toBeVisible();
+  const name = page.getByLabel('Name');
+  await name.fill('   ');
+  await name.press('Enter');
+  await expect(page.getByText('No name was given.')).toBeVisible();
+  await name.fill('<img src=x onerror="document.title=1">signs');
+  await name.press('Enter');
+  await page.goto('/pieces');
+  await expect(page.getByText('<img src=x onerror="document.title=1">signs')).toBeVisible();
+  expect(await page.title()).toBe('Sgraffa');
+});

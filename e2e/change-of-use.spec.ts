@@ -1,0 +1,84 @@
+import { expect, judged, test } from './journey.ts';
+
+test('a change of use flips the answer, says why, and moves plan and care at once', async ({ page }) => {
+  await page.goto('/pieces/demo-flasks/match');
+  await judged(page);
+  await expect(page.locator('.sg-candidate.is-chosen')).toContainText(/film/i);
+  await page.keyboard.press('1');
+  await page.getByLabel('Hottest the surface gets').fill('95 °C');
+  await page.getByLabel('Hottest the surface gets').press('Enter');
+  await expect(page.locator('.sg-sentence s').first()).toBeVisible();
+  await page.getByRole('link', { name: /gel/ }).click();
+  await expect(page.locator('.sg-turned')).toContainText('It no longer stands');
+  await expect(page.locator('.sg-turned')).toContainText('95 °C');
+  await expect(page.locator('.sg-sentence .is-here')).toContainText('coating-remover gel');
+  await page.keyboard.press('4');
+  await expect(page.getByRole('row', { name: /Heat in use/ }).first()).not.toContainText('80 °C');
+});
+
+test('a refusal is mended by its button', async ({ page }) => {
+  await page.goto('/pieces/demo-chimneys/match');
+  await judged(page);
+  const row = page.locator('.sg-refusal', { hasText: 'gives off harmful gas' });
+  await expect(row).toContainText('Refused for safety');
+  await row.getByRole('button', { name: 'Use an LED lamp' }).click();
+  await expect(page.locator('.sg-candidate', { hasText: 'Frosted film left on' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('.sg-candidate', { hasText: 'Frosted film left on' })).toHaveCount(0);
+});
+
+test('layers edited by hand are judged again, and every figure says where it is from', async ({ page }) => {
+  await page.goto('/pieces/demo-signs/match');
+  await judged(page);
+  const colour = page.getByRole('textbox', { name: 'Product for colour or medium' });
+  await colour.click();
+  await page.getByRole('option', { name: 'craft acrylic', exact: true }).click();
+  await expect(page.getByText('These layers are your own, and the rules refuse them as they are')).toBeVisible();
+  await expect(page.locator('.sg-layer-doubt', { hasText: 'not made for a place' })).toBeVisible();
+  await page.getByRole('button', { name: 'Take the best answer again' }).click();
+  await expect(page.getByText('These layers are your own')).toHaveCount(0);
+  await page.locator('.sg-candidate.is-chosen .sg-where').click();
+  await expect(page.getByRole('dialog')).toContainText('From an estimate: test it.');
+  await page.keyboard.press('Escape');
+  await page
+    .getByRole('spinbutton', { name: 'Coats of exterior latex' })
+    .or(page.getByRole('textbox', { name: 'Coats of exterior latex' }))
+    .first()
+    .fill('3');
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('3');
+  await expect(page.getByText('Exterior latex, coat 3 of 3').first()).toBeVisible();
+});
+
+test('a step is marked done at a time and the rest of the plan follows; the mark can be taken back', async ({
+  page,
+}) => {
+  await page.goto('/pieces/demo-plaques/plan');
+  const first = page.locator('.sg-step').first();
+  await first.getByRole('button', { name: /Mark/ }).click();
+  await page.getByLabel('Done at').fill('2090-01-01T10:00');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText('That time is still to come.')).toBeVisible();
+  await page.getByLabel('Done at').fill('2026-11-20T19:30');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.locator('.sg-step.is-done')).toHaveCount(1);
+  await page.reload();
+  await expect(page.locator('.sg-step.is-done').first()).toContainText('19:30');
+  await page.getByRole('button', { name: 'Done · take back' }).click();
+  await expect(page.locator('.sg-step.is-done')).toHaveCount(0);
+});
+
+test('the time slider moves through the job and a band says what it is for', async ({ page }) => {
+  await page.goto('/pieces/demo-signs/plan');
+  const slider = page.getByRole('slider', { name: 'Time through the job' });
+  await expect(slider).toHaveAttribute('aria-valuetext', /cured/);
+  await slider.focus();
+  await page.keyboard.press('Home');
+  await expect(slider).toHaveAttribute('aria-valuetext', /before the work/);
+  await expect(page.locator('.sg-panel .sg-band')).toHaveCount(0);
+  for (let moves = 0; moves < 4; moves += 1) await page.keyboard.press('ArrowRight');
+  await expect(page.locator('.sg-panel .sg-band').first()).toBeVisible();
+  await page.keyboard.press('End');
+  await page.locator('.sg-panel .sg-band[role="button"]').first().press('Enter');
+  await expect(page.locator('.sg-pinned')).toContainText('Sets the limit for');
+});

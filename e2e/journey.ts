@@ -1,0 +1,52 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, test as base, type Page } from '@playwright/test';
+
+/** A page on which nothing may break: an error in the console fails the journey. */
+export const test = base.extend<{ page: Page }>({
+  page: async ({ page }, use) => {
+    const broken: string[] = [];
+    page.on('pageerror', (error) => broken.push(error.message));
+    page.on('console', (message) => {
+      if (message.type() === 'error') broken.push(message.text());
+    });
+    await use(page);
+    expect(broken).toEqual([]);
+  },
+});
+
+export { expect };
+
+/** Waits until the layers of the open piece have been judged. */
+export const judged = async (page: Page): Promise<void> => {
+  await expect(page.locator('.sg-course[aria-busy="false"], .sg-course:not([aria-busy])').first()).toBeVisible();
+};
+
+/** No serious finding of the accessibility rules on what is shown. */
+export const expectAccessible = async (page: Page): Promise<void> => {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+  expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(' | ')}`)).toEqual(
+    [],
+  );
+};
+
+/** Saves the workspace file through the interface and gives its text. */
+export const exported = async (page: Page): Promise<string> => {
+  await page.goto('/settings');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export the workspace' }).click(),
+  ]);
+  const chunks: Buffer[] = [];
+  for await (const chunk of await download.createReadStream()) chunks.push(chunk as Buffer);
+  return Buffer.concat(chunks).toString('utf8');
+};
+
+export const imported = async (page: Page, name: string, text: string): Promise<void> => {
+  await page.goto('/settings');
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Import a workspace' }).click(),
+  ]);
+  await chooser.setFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+};

@@ -1,0 +1,41 @@
+import { defineConfig } from '@playwright/test';
+import path from 'node:path';
+
+const PORT = Number(process.env['E2E_PORT'] ?? 4297);
+const root = path.resolve(import.meta.dirname, '..');
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: path.join(root, 'test-results'),
+  timeout: 60_000,
+  expect: { timeout: 15_000 },
+  workers: 2,
+  fullyParallel: true,
+  retries: process.env['CI'] ? 1 : 0,
+  reporter: [['line'], ['json', { outputFile: path.join(root, '.cache/playwright.json') }]],
+  use: {
+    baseURL: `http://localhost:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'Europe/Berlin',
+    locale: 'en-GB',
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node server/dist/main.js',
+    cwd: root,
+    url: `http://localhost:${PORT}`,
+    env: { PORT: String(PORT) },
+    reuseExistingServer: false,
+  },
+});

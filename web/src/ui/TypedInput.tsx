@@ -1,0 +1,57 @@
+import { TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { problemSentence, type Outcome } from '@sgraffa/core';
+
+export interface TypedProps<Value> {
+  readonly label: string;
+  readonly description?: string | undefined;
+  /** What is kept, as it is written in the field. */
+  readonly kept: string;
+  readonly read: (text: string) => Outcome<{ value: Value }>;
+  readonly keep: (value: Value) => void;
+  /** Called for an emptied field; where it is left out, an empty field is read like any other. */
+  readonly clear?: (() => void) | undefined;
+  readonly placeholder?: string | undefined;
+  readonly type?: 'text' | 'datetime-local' | undefined;
+}
+
+/** A field that keeps what was typed when it cannot be read, says why, and keeps the value only when it can. */
+export const TypedInput = <Value,>({
+  label,
+  description,
+  kept,
+  read,
+  keep,
+  clear,
+  placeholder,
+  type = 'text',
+}: TypedProps<Value>) => {
+  const [typed, setTyped] = useState({ kept, text: kept, error: null as string | null });
+  // another tab, an undo or a unit changed what is kept: show that
+  if (typed.kept !== kept) setTyped({ kept, text: kept, error: null });
+  const commit = () => {
+    const { text } = typed;
+    if (text === kept) return setTyped({ kept, text, error: null });
+    if (clear && text.trim() === '') {
+      setTyped({ kept, text, error: null });
+      return clear();
+    }
+    const outcome = read(text);
+    if (!outcome.ok) return setTyped({ kept, text, error: outcome.problems.map(problemSentence).join(' ') });
+    setTyped({ kept, text: kept, error: null });
+    keep(outcome.value);
+  };
+  return (
+    <TextInput
+      label={label}
+      description={description}
+      value={typed.text}
+      error={typed.error}
+      placeholder={placeholder}
+      type={type}
+      onChange={(event) => setTyped({ ...typed, text: event.currentTarget.value })}
+      onBlur={commit}
+      onKeyDown={(event) => event.key === 'Enter' && commit()}
+    />
+  );
+};

@@ -30,7 +30,7 @@ test('a refusal is mended by its button', async ({ page }) => {
 test('layers edited by hand are judged again, and every figure says where it is from', async ({ page }) => {
   await page.goto('/pieces/demo-signs/match');
   await judged(page);
-  const colour = page.getByRole('textbox', { name: 'Product for colour or medium' });
+  const colour = page.getByRole('combobox', { name: 'Product for colour or medium' });
   await colour.click();
   await page.getByRole('option', { name: 'craft acrylic', exact: true }).click();
   await expect(page.getByText('These layers are your own, and the rules refuse them as they are')).toBeVisible();
@@ -57,10 +57,10 @@ test('a step is marked done at a time and the rest of the plan follows; the mark
   const first = page.locator('.sg-step').first();
   await first.getByRole('button', { name: /Mark/ }).click();
   await page.getByLabel('Done at').fill('2090-01-01T10:00');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('That time is still to come.')).toBeVisible();
   await page.getByLabel('Done at').fill('2026-11-20T19:30');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.locator('.sg-step.is-done')).toHaveCount(1);
   await page.reload();
   await expect(page.locator('.sg-step.is-done').first()).toContainText('19:30');

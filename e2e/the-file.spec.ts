@@ -18,7 +18,7 @@ test('reload, export, wipe, import, export: the same bytes', async ({ page }) =>
   });
   await page.goto('/settings');
   await page.getByRole('button', { name: 'Remove the demo pieces' }).click();
-  await page.goto('/pieces');
+  await page.getByRole('link', { name: 'Pieces', exact: true }).click();
   await expect(page.getByText('Nothing is planned yet.')).toBeVisible();
   await imported(page, 'bench.json', before);
   await expect(page.getByText('Imported 10 pieces.')).toBeVisible();

@@ -199,6 +199,16 @@ describe('the day from which it holds', () => {
     expect(Date.parse(limit('water')!.from!) - Date.parse(plan.endsAt!)).toBe(30 * 86_400_000);
   });
 
+  test('a paint that was on the piece already and is young holds the piece back too', () => {
+    const aged = (ageDays: number | null) =>
+      cared({ base: 'hardwood', surface: finish('acrylic-paint', ageDays) }, (id) => id === 'film-removable').limit(
+        'solvent',
+      )!;
+    expect(aged(16)).toMatchObject({ waitsFor: 'acrylic paint cured' });
+    expect(Date.parse(aged(16).from!) - Date.parse(aged(400).from!)).toBeGreaterThan(6 * 86_400_000);
+    expect(aged(null).from).toBe(aged(400).from);
+  });
+
   test('an etch holds from the end of the work', () => {
     const { limit, plan } = cared(
       { base: 'glass-soda-lime', design: { look: 'frosted' } },

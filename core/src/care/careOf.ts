@@ -9,9 +9,18 @@ import {
 } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
 import { stepIdOf, type Plan } from '../plan/index.ts';
-import type { ZONES } from '../piece/index.ts';
-import { DEFAULT_SCHOOLS, layersAt, surfaceFacts, type Operation, type Part, type Schools } from '../piece/index.ts';
+import {
+  DEFAULT_SCHOOLS,
+  layersAt,
+  surfaceFacts,
+  type Operation,
+  type Part,
+  type Schools,
+  type SurfaceFacts,
+  type ZONES,
+} from '../piece/index.ts';
 import { failed, type Outcome } from '../problem/index.ts';
+import { MINUTES_PER_DAY } from '../units/index.ts';
 
 export const CARE_AXES = [
   'water',
@@ -130,7 +139,13 @@ interface Ready {
 }
 
 /** When a layer is ready to be washed or used: cured in the plan's climate, or set by heat. */
-const readyAt = (bearer: Bearer, axis: CareAxis, operations: readonly Operation[], plan: Plan): Ready | null => {
+const readyAt = (
+  bearer: Bearer,
+  axis: CareAxis,
+  value: string | number,
+  operations: readonly Operation[],
+  plan: Plan,
+): Ready | null => {
   const { product, operationId } = bearer;
   const operation = operations.find(({ id }) => id === operationId);
   if (!product || operation?.op !== 'apply') return null;
@@ -141,10 +156,12 @@ const readyAt = (bearer: Bearer, axis: CareAxis, operations: readonly Operation[
   const treated = operations.find((one) => one.op === 'treat' && one.of === operation.id);
   const heated = treated && endOf(stepIdOf(treated, 1));
   if (!laid) return null;
+  // rinsing by hand may begin with the first wash; hotter and harder water only when the layer has cured
+  const isGentle = axis === 'laundry' || (axis === 'water' && value !== 'dishwasher');
   const stage =
     axis === 'feet' && product.dry.feet
       ? 'feet'
-      : product.dry.firstWash && (treated || axis === 'water' || axis === 'laundry')
+      : product.dry.firstWash && (treated || isGentle)
         ? 'firstWash'
         : heated
           ? null
@@ -159,9 +176,19 @@ const readyAt = (bearer: Bearer, axis: CareAxis, operations: readonly Operation[
   };
 };
 
+/** Finishes that were on the piece already and have not cured when the work begins. */
+const stillCuring = ({ finishes }: SurfaceFacts, waitDays: number, plan: Plan): Ready[] =>
+  finishes.flatMap(({ finish, ageDays }) => {
+    const age = ageDays === null ? null : (ageDays + waitDays) * MINUTES_PER_DAY;
+    return finish.cure && age !== null && age < finish.cure.high
+      ? [{ at: Date.parse(plan.startsAt) + (finish.cure.high - age) * MS_PER_MINUTE, name: `${finish.name} cured` }]
+      : [];
+  });
+
 const limitsIn = (
   zone: CareZone,
   bearers: readonly Bearer[],
+  curing: readonly Ready[],
   operations: readonly Operation[],
   plan: Plan | undefined,
   schools: Schools,
@@ -170,9 +197,10 @@ const limitsIn = (
     const least = weakest(bearers, axis, schools);
     if (!least) return [];
     const ready = plan
-      ? bearers
-          .flatMap((bearer) => readyAt(bearer, axis, operations, plan) ?? [])
-          .reduce<Ready | null>((slowest, each) => (!slowest || each.at > slowest.at ? each : slowest), null)
+      ? [
+          ...curing,
+          ...bearers.flatMap((bearer) => readyAt(bearer, axis, least.value, operations, plan) ?? []),
+        ].reduce<Ready | null>((slowest, each) => (!slowest || each.at > slowest.at ? each : slowest), null)
       : null;
     const fallback = plan?.endsAt ? Date.parse(plan.endsAt) : null;
     const at = ready ? Math.max(ready.at, fallback ?? 0) : fallback;
@@ -242,15 +270,16 @@ export const careOf = (
     ];
   });
   const ground = profile.cut?.kind === 'stripped' ? bared : surface;
+  const curing = plan ? stillCuring(after.facts, part.surface.waitDays, plan) : [];
   const zones = [...new Set(part.designs.map(({ zone }) => zone))];
   const allOver = layers.filter(({ extent }) => extent === 'all').map(({ bearer }) => bearer);
   return {
     ok: true,
     limits: [
       ...zones.flatMap((zone) =>
-        limitsIn(zone, [ground, ...layers.map(({ bearer }) => bearer)], stack.operations, plan, schools),
+        limitsIn(zone, [ground, ...layers.map(({ bearer }) => bearer)], curing, stack.operations, plan, schools),
       ),
-      ...limitsIn('rest', [surface, ...allOver], stack.operations, plan, schools),
+      ...limitsIn('rest', [surface, ...allOver], curing, stack.operations, plan, schools),
     ],
   };
 };

@@ -414,12 +414,7 @@ const ROWS: readonly Row[] = [
   },
   {
     rule: 'mask-against-medium',
-    speaks: {
-      base: 'steel-mild',
-      surface: { ...finish('powder-coat'), shape: 'cylinder' },
-      design: { minStrokeMm: 6 },
-      quantity: 8,
-    },
+    speaks: { base: 'terracotta', design: { look: 'opaque' }, quantity: 12 },
     silent: { ...glass, design: { look: 'frosted' } },
     stack: stackOf(
       'burn',

@@ -111,7 +111,7 @@ describe('steps', () => {
     const [, twelve] = stepsOf(pieceOf(etch, 12), all, REFERENCE);
     expect(one?.operationIds).toEqual(['medium', 'rinse']);
     expect(one?.perPiece.typical).toBe(15 + 8 + 5);
-    expect(twelve?.minutes).toBe(12 * 28);
+    expect(twelve?.minutes).toBe(340); // 12 × 28, in whole steps of 5 minutes
   });
 
   test('carry the cautions of their products', () =>
@@ -164,6 +164,39 @@ describe('dates in sequence', () => {
     expect(minutesBetween(late.steps[0]!.end, late.steps[1]!.start)).toBeGreaterThanOrEqual(2880);
   });
 
+  test('a batch of spray coats keeps the window of its first piece too, or waits for the next window', () => {
+    const spray = [apply('medium', 'medium', 'aerosol-enamel', 2)];
+    const piece = 6;
+    for (const quantity of [4, 14]) {
+      const { steps } = planned(spray, { startsAt: '2026-12-05T09:00:00Z' }, quantity);
+      const first = minutesBetween(steps[0]!.start, steps[1]!.start) - piece;
+      const last = minutesBetween(steps[0]!.end, steps[1]!.end) - piece;
+      const isIn = (gap: number) => (gap >= 34 && gap <= 60) || gap >= 2880;
+      expect([quantity, isIn(first), isIn(last)]).toEqual([quantity, true, true]);
+      expect(first < 61).toBe(quantity === 4);
+    }
+  });
+
+  test('ready means that the last coat can be handled, not that the brush is down', () => {
+    const { endsAt, readyAt, readyWaitsFor } = planned([apply('medium', 'medium', 'exterior-latex')]);
+    expect(minutesBetween(endsAt!, readyAt!)).toBeCloseTo(2880, 6);
+    expect(readyWaitsFor).toBe('medium#1');
+    const film = planned([apply('film', 'film', 'film-permanent')]);
+    expect(film).toMatchObject({ readyAt: film.endsAt, readyWaitsFor: null });
+    const trodden = stepsOf(
+      {
+        ...pieceOf([]),
+        parts: pieceOf([apply('medium', 'medium', 'rubberised-aerosol')]).parts.map((part) => ({
+          ...part,
+          use: { ...part.use, wear: 'feet' as const },
+        })),
+      },
+      all,
+      REFERENCE,
+    );
+    expect(trodden[0]?.firm).toMatchObject({ stage: 'feet', time: { high: 2880 } });
+  });
+
   test('a batch longer than a sitting is carried on in the next one by whole pieces', () => {
     const plan = planned([apply('sand', 'prep', 'sand-bare')], {}, 12);
     expect(plan.steps[0]!.stretches.map(({ start, end }) => minutesBetween(start, end))).toEqual([180, 60]);
@@ -213,6 +246,12 @@ describe('dates in sequence', () => {
     const read = planInSequence(stepsOf(pieceOf(SIGN), all, { ...REFERENCE, temperatureC: 7 }), CONTEXT);
     expect(read.ok ? 'planned' : read.problems[0]?.code).toBe('never-dries-too-cold');
   });
+
+  test('not even a single coat is planned where it never gets firm', () =>
+    expect(
+      stepsOf(pieceOf([apply('medium', 'medium', 'craft-acrylic')]), all, { ...REFERENCE, temperatureC: 8 })[0]
+        ?.problem,
+    ).toMatchObject({ code: 'never-dries-too-cold' }));
 });
 
 describe('layers through time', () => {

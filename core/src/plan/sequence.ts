@@ -2,7 +2,7 @@ import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
 import type { Climate } from '../dry/index.ts';
-import type { Step } from './steps.ts';
+import { GRID_MINUTES, type Lag, type Step } from './steps.ts';
 
 const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, 'a time of day such as 18:30');
 const window = z.tuple([clock, clock]).refine(([from, to]) => from < to, 'an end after its start');
@@ -35,6 +35,10 @@ export interface Plan {
   readonly startsAt: string;
   /** End of the last step; null where there is nothing to do. */
   readonly endsAt: string | null;
+  /** From when it can be handled: the last step done and the slowest coat firm by its high figure; null where there is nothing to do. */
+  readonly readyAt: string | null;
+  /** The step whose coat is waited for last; null where nothing dries after the work. */
+  readonly readyWaitsFor: string | null;
   readonly handsOnMinutes: number;
   readonly sittings: number;
 }
@@ -50,7 +54,6 @@ export interface SequenceContext {
 }
 
 const MS_PER_MINUTE = 60_000;
-const GRID_MINUTES = 5;
 const MAX_DAYS = 400; // no bench job is planned further ahead than a year and a bit
 
 interface Stretch {
@@ -78,7 +81,7 @@ const gridUp = (instant: number): number =>
 
 /** The stretches in which the step's minutes fit from an instant on; one whole stretch if it is not divisible. */
 const place = (step: Step, from: number, context: SequenceContext): Stretch[] | null => {
-  const piece = Math.max(1, step.perPiece.typical) * MS_PER_MINUTE;
+  const piece = perPiece(step);
   let left = Math.max(1, step.minutes) * MS_PER_MINUTE;
   const stretches: Stretch[] = [];
   for (const window of freeWindows(gridUp(from), context.zone, context.freeHours)) {
@@ -93,33 +96,76 @@ const place = (step: Step, from: number, context: SequenceContext): Stretch[] | 
   return null;
 };
 
-/** Earliest instant that keeps every gap, and what held it. */
-const earliest = (step: Step, ends: ReadonlyMap<string, number>, from: number) => {
+/** When a step was on the first piece of the batch, and when it was through. */
+interface Span {
+  readonly firstPieceEnd: number;
+  readonly end: number;
+}
+
+/** Earliest instant that keeps every least gap, and what held it. */
+const earliest = (step: Step, spans: ReadonlyMap<string, Span>, from: number) => {
   let instant = from;
   let why = '';
   let maybe: number | null = null;
   for (const lag of step.lags) {
-    const end = ends.get(lag.from);
-    if (end === undefined) continue;
-    const ready = end + lag.time.high * MS_PER_MINUTE;
+    const span = spans.get(lag.from);
+    if (!span || lag.windows) continue;
+    const ready = span.end + lag.time.high * MS_PER_MINUTE;
     if (ready <= instant) continue;
     instant = ready;
     why = lag.why;
-    maybe = end + lag.time.typical * MS_PER_MINUTE;
+    maybe = span.end + lag.time.typical * MS_PER_MINUTE;
   }
   return { instant, why, maybe };
 };
 
-/** The first window of a recoat rule that a start can meet; it moves the start where the current one has closed. */
-const inRecoatWindow = (step: Step, ends: ReadonlyMap<string, number>, start: number): number => {
-  for (const lag of step.lags) {
-    const end = ends.get(lag.from);
-    if (!lag.windows || end === undefined) continue;
-    const gap = (start - end) / MS_PER_MINUTE;
-    const open = lag.windows.find(([, closes]) => closes === null || gap <= closes);
-    if (open && gap < open[0]) return end + open[0] * MS_PER_MINUTE;
+const perPiece = (step: Step): number => Math.max(1, step.perPiece.typical) * MS_PER_MINUTE;
+
+/**
+ * How far a start must move so that the first and the last piece of the batch both meet a window of a recoat rule: 0 where they
+ * do, null where no window is left. Each piece has its own gap: a batch may be through its coat when the first piece's window closes.
+ */
+const moveIntoWindow = (
+  { windows = [] }: Lag,
+  before: Span,
+  stretches: readonly Stretch[],
+  piece: number,
+): number | null => {
+  const gaps = [stretches[0]!.start - before.firstPieceEnd, stretches.at(-1)!.end - piece - before.end];
+  const [shortest, longest] = [Math.min(...gaps), Math.max(...gaps)];
+  const window = windows.find(([, closes]) => closes === null || longest <= closes * MS_PER_MINUTE);
+  return window ? Math.max(0, window[0] * MS_PER_MINUTE - shortest) : null;
+};
+
+interface Placed {
+  readonly stretches: readonly Stretch[];
+  readonly why: string;
+}
+
+/** The first stretches from an instant on that keep every recoat window too. */
+const placeInWindows = (
+  step: Step,
+  from: number,
+  spans: ReadonlyMap<string, Span>,
+  context: SequenceContext,
+): Placed | null => {
+  let stretches = place(step, from, context);
+  let why = '';
+  for (let isSettled = false; stretches && !isSettled;) {
+    isSettled = true;
+    for (const lag of step.lags) {
+      const before = spans.get(lag.from);
+      if (!lag.windows || !before) continue;
+      const move = moveIntoWindow(lag, before, stretches, perPiece(step));
+      if (move === null) return null;
+      if (move === 0) continue;
+      why = lag.why;
+      isSettled = false;
+      stretches = place(step, stretches[0]!.start + move, context);
+      break;
+    }
   }
-  return start;
+  return stretches && { stretches, why };
 };
 
 const iso = (instant: number): string => new Date(instant).toISOString();
@@ -152,52 +198,48 @@ export const planInSequence = (steps: readonly Step[], context: SequenceContext)
       allowed: 'a date from 2000 to 2199.',
       todo: 'Choose the day you want to begin.',
     });
-  const ends = new Map<string, number>();
+  const spans = new Map<string, Span>();
   const planned: PlannedStep[] = [];
   let cursor = from;
   for (const step of steps) {
     const doneAt = context.done?.[step.id];
+    let stretches: readonly Stretch[];
+    let waitedFor = '';
+    let maybeFrom: number | null = null;
     if (doneAt !== undefined) {
       const end = Date.parse(doneAt);
-      const start = end - step.minutes * MS_PER_MINUTE;
-      ends.set(step.id, end);
-      cursor = Math.max(cursor, end);
-      planned.push({
-        stepId: step.id,
-        operationIds: step.operationIds,
-        stretches: [{ start: iso(start), end: iso(end) }],
-        start: iso(start),
-        end: iso(end),
-        waitedFor: '',
-        maybeFrom: null,
-        isDone: true,
-      });
-      continue;
+      stretches = [{ start: end - step.minutes * MS_PER_MINUTE, end }];
+    } else {
+      const { instant, why, maybe } = earliest(step, spans, cursor);
+      const placed = placeInWindows(step, instant, spans, context);
+      if (!placed) return failed(noRoom(step));
+      stretches = placed.stretches;
+      const lateness = stretches[0]!.start - instant;
+      waitedFor = placed.why || (lateness > GRID_MINUTES * MS_PER_MINUTE ? 'your next free hours' : why);
+      maybeFrom = maybe;
     }
-    const { instant, why, maybe } = earliest(step, ends, cursor);
-    let stretches = place(step, instant, context);
-    for (
-      let moved = stretches && inRecoatWindow(step, ends, stretches[0]!.start);
-      stretches && moved !== stretches[0]!.start;
-      moved = stretches && inRecoatWindow(step, ends, stretches[0]!.start)
-    )
-      stretches = place(step, moved!, context);
-    if (!stretches) return failed(noRoom(step));
-    const start = stretches[0]!.start;
-    const end = stretches.at(-1)!.end;
-    ends.set(step.id, end);
-    cursor = end;
+    const [start, end] = [stretches[0]!.start, stretches.at(-1)!.end];
+    spans.set(step.id, { firstPieceEnd: Math.min(start + perPiece(step), end), end });
+    cursor = Math.max(cursor, end);
     planned.push({
       stepId: step.id,
       operationIds: step.operationIds,
       stretches: stretches.map((stretch) => ({ start: iso(stretch.start), end: iso(stretch.end) })),
       start: iso(start),
       end: iso(end),
-      waitedFor: start - instant > GRID_MINUTES * MS_PER_MINUTE ? 'your next free hours' : why,
-      maybeFrom: maybe === null ? null : iso(maybe),
-      isDone: false,
+      waitedFor,
+      maybeFrom: maybeFrom === null ? null : iso(maybeFrom),
+      isDone: doneAt !== undefined,
     });
   }
+  const lastEnd = planned.length ? Math.max(...[...spans.values()].map(({ end }) => end)) : null;
+  const firm = steps
+    .flatMap((step) => (step.firm ? [{ step, at: spans.get(step.id)!.end + step.firm.time.high * MS_PER_MINUTE }] : []))
+    .reduce<{ step: Step; at: number } | null>(
+      (slowest, each) => (slowest && slowest.at >= each.at ? slowest : each),
+      null,
+    );
+  const dries = firm !== null && lastEnd !== null && firm.at > lastEnd ? firm : null;
   return {
     ok: true,
     plan: {
@@ -205,7 +247,9 @@ export const planInSequence = (steps: readonly Step[], context: SequenceContext)
       climate: context.climate,
       steps: planned,
       startsAt: planned[0]?.start ?? context.startsAt,
-      endsAt: planned.at(-1)?.end ?? null,
+      endsAt: lastEnd === null ? null : iso(lastEnd),
+      readyAt: lastEnd === null ? null : iso(dries?.at ?? lastEnd),
+      readyWaitsFor: dries?.step.id ?? null,
       handsOnMinutes: steps.reduce((total, { minutes }) => total + minutes, 0),
       sittings: sittingsIn(planned, context),
     },

@@ -2,7 +2,7 @@ import type { Problem } from '../problem/index.ts';
 import type { Catalogue, Figure, Product, Stage } from '../materials/index.ts';
 import { dryTime, type Climate } from '../dry/index.ts';
 import type { ApplyOperation, Operation, Part, Piece, Workshop } from '../piece/index.ts';
-import { waitsBefore, workFigure } from './waits.ts';
+import { firmStage, waitsBefore, workFigure } from './waits.ts';
 
 /** A gap that a step must keep to an earlier one, counted from that step's end. */
 export interface Lag {
@@ -31,11 +31,16 @@ export interface Step {
   /** Whether a long batch may be carried on in another sitting. */
   readonly divisible: boolean;
   readonly lags: readonly Lag[];
+  /** Minutes after its end until the coat it lays can be handled; null where it lays none. */
+  readonly firm: { readonly time: Figure; readonly productId: string; readonly stage: Stage } | null;
   readonly hazards: readonly string[];
   readonly air: Product['air'];
   /** Set where the step can never start in this workshop's climate. */
   readonly problem?: Problem;
 }
+
+/** Plans are kept in whole steps of this many minutes: nobody at a bench works to the minute. */
+export const GRID_MINUTES = 5;
 
 const HOW_WORDS: Readonly<Record<string, string>> = {
   brush: 'brush',
@@ -193,6 +198,13 @@ const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, worksho
         const fromStep = lastCoatOf.get(wait.from.id);
         if (from && fromStep) waitFor(fromStep, from, wait.stage, wait.why);
       }
+    let firm: Step['firm'] = null;
+    const stage = first.op === 'apply' && product ? firmStage(first, product, part.use.wear) : undefined;
+    if (product && stage) {
+      const read = dryTime(product, stage, climate);
+      if (read.ok) firm = { time: read.time, productId: product.id, stage };
+      else problem ??= read.problems[0];
+    }
     const work = joined.map((operation) => workFigure(operation, catalogue));
     const dwell = isUsedUp(first, catalogue) ? product?.dwell : undefined;
     const perPiece = sum(dwell ? [...work, dwell] : work);
@@ -211,11 +223,15 @@ const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, worksho
         .filter(Boolean)
         .join(' '),
       perPiece,
-      minutes: Math.ceil(
-        dwell ? dwellBatch(work[0]!, work[1] ?? sum([]), dwell, quantity) : perPiece.typical * quantity,
-      ),
+      minutes:
+        GRID_MINUTES *
+        Math.ceil(
+          (dwell ? dwellBatch(work[0]!, work[1] ?? sum([]), dwell, quantity) : perPiece.typical * quantity) /
+            GRID_MINUTES,
+        ),
       divisible: quantity > 1,
       lags,
+      firm,
       hazards: [...new Set(joined.flatMap((operation) => hazardsOf(operation, operations, catalogue)))],
       air: product?.air ?? 'room',
       ...(problem ? { problem } : {}),

@@ -1,5 +1,5 @@
 import type { Catalogue, Figure, Product, Stage } from '../materials/index.ts';
-import type { ApplyOperation, Operation } from '../piece/index.ts';
+import type { ApplyOperation, Operation, Use } from '../piece/index.ts';
 
 /** What one operation must wait for from an earlier one: a drying stage, or a bonding film. */
 export interface Wait {
@@ -14,6 +14,14 @@ export const isCoat = (operation: Operation): operation is ApplyOperation =>
   operation.op === 'apply' && COATS.has(operation.role);
 
 const has = (product: Product, stage: Stage): boolean => product.dry[stage] !== undefined;
+
+const FIRM_STAGES: readonly Stage[] = ['mask', 'recoat', 'touch']; // what tape can go on can be handled and packed
+
+/** The stage at which a coat can be handled, or walked on where that is its use; none for what is no coat that stays. */
+export const firmStage = (operation: ApplyOperation, product: Product, wear: Use['wear']): Stage | undefined => {
+  if (!isCoat(operation) || product.attacks !== undefined) return undefined;
+  return wear === 'feet' && has(product, 'feet') ? 'feet' : FIRM_STAGES.find((stage) => has(product, stage));
+};
 
 /** The stage a coat must reach before another coat of any product goes on it. */
 const beforeCoat = (below: Product, above: Product): { stage: Stage; why: string } => {

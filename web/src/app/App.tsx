@@ -2,7 +2,6 @@ import { localStorageColorSchemeManager, MantineProvider } from '@mantine/core';
 import { Notifications } from '@mantine/notifications';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
-import { PiecePage } from '../steps/piece/PiecePage.tsx';
 import { PiecesPage } from '../steps/pieces/PiecesPage.tsx';
 import { Shell } from './Shell.tsx';
 import { slips, theme } from './theme.ts';
@@ -28,7 +27,7 @@ const router = createBrowserRouter([
       },
       {
         path: 'pieces/:pieceId',
-        element: <PiecePage />,
+        lazy: async () => ({ Component: (await import('../steps/piece/PiecePage.tsx')).PiecePage }),
         children: [
           { index: true, element: <Navigate to="match" replace /> },
           {

@@ -1,19 +1,12 @@
-import { Kbd, Modal, UnstyledButton } from '@mantine/core';
-import { useDisclosure, useHotkeys } from '@mantine/hooks';
-import { Spotlight, spotlight, type SpotlightActionData } from '@mantine/spotlight';
+import { UnstyledButton, useMantineColorScheme } from '@mantine/core';
+import { useHotkeys } from '@mantine/hooks';
 import { IconArrowBackUp, IconSearch } from '@tabler/icons-react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { useBench, useChanges, useNextUndo, useWatchedBench } from '../store/bench.ts';
-import { COURSE_NAMES, COURSES } from '../ui/sentence.ts';
 
-const SHORTCUTS: readonly (readonly [keys: readonly string[], what: string])[] = [
-  [['1', '–', String(COURSES.length)], 'the courses of the open piece'],
-  [['p'], 'all pieces'],
-  [['n'], 'a new piece'],
-  [['Ctrl', 'K'], 'find a piece or a course'],
-  [['Ctrl', 'Z'], 'undo'],
-  [['?'], 'this list'],
-];
+const Palette = lazy(() => import('./Palette.tsx'));
+const KeyList = lazy(() => import('./KeyList.tsx'));
 
 const Mark = () => (
   <svg viewBox="0 0 56 36" width="52" height="34" aria-hidden className="sg-mark">
@@ -23,36 +16,51 @@ const Mark = () => (
   </svg>
 );
 
+/** The ground colour is a setting of the bench: it follows an import, an undo and the other tab. */
+const useGroundColour = (): void => {
+  const theme = useBench()?.settings.value.theme;
+  const { setColorScheme } = useMantineColorScheme();
+  useEffect(() => {
+    if (theme) setColorScheme(theme === 'system' ? 'auto' : theme);
+  }, [theme, setColorScheme]);
+};
+
+const isWriting = (target: EventTarget | null): boolean =>
+  target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && !target.readOnly);
+
 /** The frame: the narrow rail, undo, the palette and the keys. */
 export const Shell = () => {
   useWatchedBench();
-  const bench = useBench();
+  useGroundColour();
   const { undo } = useChanges();
   const nextUndo = useNextUndo();
   const navigate = useNavigate();
-  const [helpIsOpen, help] = useDisclosure(false);
+  const [showsKeys, setShowsKeys] = useState(false);
+  // counts the times it was asked for: each one opens it anew
+  const [found, setFound] = useState(0);
+  const find = () => setFound((times) => times + 1);
   useHotkeys([
-    ['mod+Z', () => void undo()],
-    ['shift+?', help.open],
-    ['?', help.open],
+    ['mod+K', find],
+    ['shift+?', () => setShowsKeys(true)],
+    ['?', () => setShowsKeys(true)],
     ['n', () => void navigate('/pieces/new')],
     ['p', () => void navigate('/pieces')],
   ]);
-  const go = (to: string) => (): void => {
-    void navigate(to);
-  };
-  const actions: SpotlightActionData[] = [
-    ...(bench?.pieces ?? []).flatMap(({ id, value }) => [
-      { id, label: value.name, description: 'piece', onClick: go(`/pieces/${id}/match`) },
-      ...COURSES.map((course) => ({
-        id: `${id} ${course}`,
-        label: `${value.name}: ${COURSE_NAMES[course]}`,
-        onClick: go(`/pieces/${id}/${course}`),
-      })),
-    ]),
-    { id: 'new', label: 'New piece', onClick: go('/pieces/new') },
-    { id: 'settings', label: 'Settings', onClick: go('/settings') },
-  ];
+  // in a field that is being written in, the browser's own undo comes first
+  useHotkeys(
+    [
+      [
+        'mod+Z',
+        (event) => {
+          if (isWriting(event.target)) return;
+          event.preventDefault();
+          void undo();
+        },
+        { preventDefault: false },
+      ],
+    ],
+    [],
+  );
   return (
     <div className="sg-shell">
       <a href="#main" className="sg-skip">
@@ -66,7 +74,7 @@ export const Shell = () => {
           Pieces
         </NavLink>
         <span className="sg-rail-gap" />
-        <UnstyledButton className="sg-place" onClick={() => spotlight.open()}>
+        <UnstyledButton className="sg-place" onClick={find}>
           <IconSearch size={20} stroke={1.8} aria-hidden />
           Find
         </UnstyledButton>
@@ -86,29 +94,10 @@ export const Shell = () => {
       <main id="main" className="sg-main" tabIndex={-1}>
         <Outlet />
       </main>
-      <Spotlight
-        actions={actions}
-        shortcut={['mod + K']}
-        nothingFound="Nothing of that name."
-        searchProps={{ placeholder: 'A piece or a course', 'aria-label': 'Find' }}
-        limit={10}
-        scrollable
-        maxHeight={420}
-      />
-      <Modal opened={helpIsOpen} onClose={help.close} title="Keys">
-        <ul className="sg-plain-list sg-keys">
-          {SHORTCUTS.map(([keys, what]) => (
-            <li key={what}>
-              <span>
-                {keys.map((key) => (
-                  <Kbd key={key}>{key}</Kbd>
-                ))}
-              </span>
-              {what}
-            </li>
-          ))}
-        </ul>
-      </Modal>
+      <Suspense>
+        {found > 0 && <Palette key={found} />}
+        {showsKeys && <KeyList close={() => setShowsKeys(false)} />}
+      </Suspense>
     </div>
   );
 };

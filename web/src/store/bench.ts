@@ -23,73 +23,77 @@ export const useNextUndo = (): string | null =>
     () => store.nextUndo,
   );
 
-const tellConflict = (error: unknown): void => {
-  if (!(error instanceof ConflictError)) throw error;
-  notifications.show({ title: 'Changed in another tab', message: problemSentence(error.problem), autoClose: false });
+/** Says why something was not kept: another tab was quicker, or the browser would not store it. */
+const tellNotKept = (error: unknown): void => {
+  if (error instanceof ConflictError)
+    notifications.show({ title: 'Changed in another tab', message: problemSentence(error.problem), autoClose: false });
+  else
+    notifications.show({
+      title: 'This could not be kept',
+      message: `The browser did not store it (${error instanceof Error ? error.message : String(error)}). What was kept before is safe; export the workspace in the settings, then free some space.`,
+      autoClose: false,
+    });
 };
 
-/** Shows the change at once, then keeps it; a conflict brings back what the other tab has kept. */
-const keep = async (client: QueryClient, shown: Bench, save: () => Promise<void>): Promise<void> => {
-  client.setQueryData(benchQuery.queryKey, shown);
+/** Shows the change at once where it can, then keeps it; where that fails, what is really kept comes back. */
+const keep = async (client: QueryClient, save: () => Promise<void>, shown?: Bench): Promise<void> => {
+  if (shown) client.setQueryData(benchQuery.queryKey, shown);
   try {
     await save();
   } catch (error) {
-    tellConflict(error);
+    tellNotKept(error);
   }
   client.setQueryData(benchQuery.queryKey, await store.readBench());
+};
+
+const withPiece = (bench: Bench, piece: Piece): Bench => {
+  const kept = bench.pieces.find(({ id }) => id === piece.id);
+  const row = { id: piece.id, revision: kept?.revision ?? 0, value: piece };
+  return { ...bench, pieces: kept ? bench.pieces.map((one) => (one === kept ? row : one)) : [...bench.pieces, row] };
 };
 
 /** Changes of the bench by task; each is kept at once and can be undone. */
 export const useChanges = () => {
   const client = useQueryClient();
-  const refresh = async () => client.setQueryData(benchQuery.queryKey, await store.readBench());
   const current = () => client.getQueryData(benchQuery.queryKey);
+  const revisionOf = (bench: Bench, id: string) => bench.pieces.find((kept) => kept.id === id)?.revision ?? 0;
   return {
     savePiece: async (piece: Piece, name: string) => {
       const bench = current();
+      if (bench)
+        await keep(client, () => store.savePiece(piece, revisionOf(bench, piece.id), name), withPiece(bench, piece));
+    },
+    /** Changes a piece and the settings together, as one change that one undo takes back. */
+    saveBoth: async (piece: Piece, settings: Settings, name: string) => {
+      const bench = current();
       if (!bench) return;
-      const kept = bench.pieces.find(({ id }) => id === piece.id);
-      const shown = {
-        ...bench,
-        pieces: [
-          ...bench.pieces.filter(({ id }) => id !== piece.id),
-          { id: piece.id, revision: kept?.revision ?? 0, value: piece },
-        ],
-      };
-      await keep(client, shown, () => store.savePiece(piece, kept?.revision ?? 0, name));
+      const kept = { id: piece.id, revision: revisionOf(bench, piece.id), value: piece };
+      const keptSettings = { ...bench.settings, value: settings };
+      await keep(client, () => store.saveBoth(kept, keptSettings, name), {
+        ...withPiece(bench, piece),
+        settings: keptSettings,
+      });
     },
-    settleStack: async (piece: Piece, revision: number) => {
-      await store.settleStack(piece, revision);
-      await refresh();
-    },
+    settleStack: (piece: Piece, revision: number) => keep(client, () => store.settleStack(piece, revision)),
     saveSettings: async (settings: Settings, name: string) => {
       const bench = current();
       if (bench)
-        await keep(client, { ...bench, settings: { ...bench.settings, value: settings } }, () =>
-          store.saveSettings(settings, bench.settings.revision, name),
-        );
+        await keep(client, () => store.saveSettings(settings, bench.settings.revision, name), {
+          ...bench,
+          settings: { ...bench.settings, value: settings },
+        });
     },
-    deletePiece: async (id: string) => {
-      await store.deletePiece(id);
-      await refresh();
-    },
-    markDone: async (event: Parameters<WorkspaceStore['addEvent']>[0], name: string) => {
-      await store.addEvent(event, name);
-      await refresh();
-    },
-    takeBack: async (eventId: string, name: string) => {
-      await store.takeBackEvent(eventId, name);
-      await refresh();
-    },
-    replace: async (workspace: Parameters<WorkspaceStore['replaceWorkspace']>[0], name: string) => {
-      await store.replaceWorkspace(workspace, name);
-      await refresh();
-    },
-    undo: async () => {
-      const name = await store.undo();
-      await refresh();
-      if (name) notifications.show({ message: `Undone: ${name}.` });
-    },
+    deletePiece: (id: string) => keep(client, () => store.deletePiece(id)),
+    markDone: (event: Parameters<WorkspaceStore['addEvent']>[0], name: string) =>
+      keep(client, () => store.addEvent(event, name)),
+    takeBack: (eventId: string, name: string) => keep(client, () => store.takeBackEvent(eventId, name)),
+    replace: (workspace: Parameters<WorkspaceStore['replaceWorkspace']>[0], name: string) =>
+      keep(client, () => store.replaceWorkspace(workspace, name)),
+    undo: () =>
+      keep(client, async () => {
+        const name = await store.undo();
+        if (name) notifications.show({ message: `Undone: ${name}.` });
+      }),
   };
 };
 

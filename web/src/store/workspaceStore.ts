@@ -92,38 +92,49 @@ export class WorkspaceStore {
     return this.save('settings', SETTINGS_ID, settings, revision, name);
   }
 
+  /** Saves a piece together with the settings, as one change: a way out may need both. */
+  saveBoth(piece: Kept<Piece>, settings: Kept<Settings>, name: string): Promise<void> {
+    return this.change(name, async () => [
+      await this.differenceFrom('pieces', piece.id, piece.value, piece.revision),
+      await this.differenceFrom('settings', SETTINGS_ID, settings.value, settings.revision),
+    ]);
+  }
+
   /** Keeps what Match settled on by itself; not a change that undo would show. */
   async settleStack(piece: Piece, revision: number): Promise<void> {
-    const kept = await this.database.pieces.get(piece.id);
-    if (kept?.revision === revision)
-      await this.database.pieces.put({ id: piece.id, revision: revision + 1, value: piece });
+    await this.inOne(async () => {
+      const kept = await this.database.pieces.get(piece.id);
+      if (kept?.revision === revision)
+        await this.database.pieces.put({ id: piece.id, revision: revision + 1, value: piece });
+    });
   }
 
   async deletePiece(id: string): Promise<void> {
     const piece = await this.database.pieces.get(id);
     if (!piece) return;
-    const events = (await this.database.events.toArray()).filter(({ value }) => value.pieceId === id);
-    await this.apply({
-      name: `deleting ${piece.value.name}`,
-      differences: [
-        { table: 'pieces', id, before: piece.value, after: null },
+    await this.change(`deleting ${piece.value.name}`, async () => {
+      const events = (await this.database.events.toArray()).filter(({ value }) => value.pieceId === id);
+      return [
+        { table: 'pieces', id, before: (await this.database.pieces.get(id))?.value ?? null, after: null },
         ...events.map(({ id: eventId, value }): Difference => ({
           table: 'events',
           id: eventId,
           before: value,
           after: null,
         })),
-      ],
+      ];
     });
   }
 
-  async addEvent(event: BenchEvent, name: string): Promise<void> {
-    await this.apply({ name, differences: [{ table: 'events', id: event.id, before: null, after: event }] });
+  addEvent(event: BenchEvent, name: string): Promise<void> {
+    return this.change(name, async () => [{ table: 'events', id: event.id, before: null, after: event }]);
   }
 
-  async takeBackEvent(id: string, name: string): Promise<void> {
-    const event = await this.database.events.get(id);
-    if (event) await this.apply({ name, differences: [{ table: 'events', id, before: event.value, after: null }] });
+  takeBackEvent(id: string, name: string): Promise<void> {
+    return this.change(name, async () => {
+      const event = await this.database.events.get(id);
+      return event ? [{ table: 'events', id, before: event.value, after: null }] : [];
+    });
   }
 
   async readWorkspace(): Promise<Workspace> {
@@ -138,15 +149,14 @@ export class WorkspaceStore {
   }
 
   /** Puts a whole workspace in place of what is there, in one step that undo takes back; all or nothing. */
-  async replaceWorkspace(workspace: Workspace, name: string): Promise<void> {
-    const now = await this.readWorkspace();
-    await this.apply({
-      name,
-      differences: [
+  replaceWorkspace(workspace: Workspace, name: string): Promise<void> {
+    return this.change(name, async () => {
+      const now = await this.readWorkspace();
+      return [
         ...differencesOf('pieces', now.pieces, workspace.pieces),
         ...differencesOf('events', now.events, workspace.events),
         { table: 'settings', id: SETTINGS_ID, before: now.settings, after: workspace.settings },
-      ],
+      ];
     });
   }
 
@@ -178,13 +188,17 @@ export class WorkspaceStore {
     return change.name;
   }
 
-  private async save(
+  private save(table: 'pieces' | 'settings', id: string, value: Value, revision: number, name: string): Promise<void> {
+    return this.change(name, async () => [await this.differenceFrom(table, id, value, revision)]);
+  }
+
+  /** The difference to what is kept, where that is still the revision that the change was made from. */
+  private async differenceFrom(
     table: 'pieces' | 'settings',
     id: string,
     value: Value,
     revision: number,
-    name: string,
-  ): Promise<void> {
+  ): Promise<Difference> {
     const kept = await this.database[table].get(id);
     if ((kept?.revision ?? 0) !== revision)
       throw new ConflictError({
@@ -193,19 +207,29 @@ export class WorkspaceStore {
         allowed: 'a change made from what is kept now.',
         todo: 'What the other tab saved is shown now; make your change again.',
       });
-    await this.apply({ name, differences: [{ table, id, before: kept?.value ?? null, after: value }] });
+    return { table, id, before: kept?.value ?? null, after: value };
   }
 
-  private async apply(change: Change): Promise<void> {
-    await this.put(change.differences);
-    this.undoable.push(change);
+  /** Works out a change and keeps it in one transaction, all or nothing; then it can be undone. */
+  private async change(name: string, differencesNow: () => Promise<readonly Difference[]>): Promise<void> {
+    const differences = await this.inOne(async () => {
+      const worked = await differencesNow();
+      await this.put(worked);
+      return worked;
+    });
+    if (!differences.length) return;
+    this.undoable.push({ name, differences });
     if (this.undoable.length > MOST_UNDO) this.undoable.shift();
     this.tell();
   }
 
-  private async put(differences: readonly Difference[]): Promise<void> {
-    const { pieces, events, settings } = this.database;
-    await this.database.transaction('rw', [pieces, events, settings], async () => {
+  private inOne<Result>(work: () => Promise<Result>): Promise<Result> {
+    const { pieces, events, settings, facts } = this.database;
+    return this.database.transaction('rw', [pieces, events, settings, facts], work);
+  }
+
+  private put(differences: readonly Difference[]): Promise<void> {
+    return this.inOne(async () => {
       for (const { table, id, after } of differences) {
         const rows = this.database[table] as unknown as {
           get(id: string): Promise<Kept<Value> | undefined>;

@@ -115,8 +115,8 @@ export const sentenceOf = ({
           words: isRefused ? 'nothing stands yet: what could change?' : 'which layers?',
           isOpen: true,
         },
-    plan?.endsAt
-      ? { course: 'plan', words: `ready ${dayAndTime(plan.endsAt, settings.zone, now)}`, isOpen: false }
+    plan?.readyAt
+      ? { course: 'plan', words: `ready ${dayAndTime(plan.readyAt, settings.zone, now)}`, isOpen: false }
       : { course: 'plan', words: 'when?', isOpen: true },
     care
       ? {

@@ -1,3 +1,4 @@
+import { formatTemperature } from '../../units/index.ts';
 import { aboutProduct, blocks, cautions, takesAway, type ProductContext, type Rule } from '../context.ts';
 
 const LEFT_ON: readonly ('film' | 'medium' | 'finish' | 'ground' | 'groundSeal')[] = [
@@ -199,7 +200,7 @@ export const safety: readonly Rule[] = [
     test: ({ product, heat, catalogue: { limits } }) =>
       product.flags.includes('pvc') && heat && heat.high > limits.pvcHeat.high
         ? blocks(
-            `${product.name} is PVC, which gives off harmful gas above ${limits.pvcHeat.high} °C`,
+            `${product.name} is PVC, which gives off harmful gas above ${formatTemperature(limits.pvcHeat.high)}, and the surface can reach ${formatTemperature(heat.high)}`,
             'Keep the heat away (LED), or etch instead.',
             limits.pvcHeat.basis,
             { of: product.name, label: 'PVC limit', figure: limits.pvcHeat },

@@ -163,13 +163,7 @@ const Refusals = ({ refused, model }: { refused: readonly Refusal[]; model: Piec
               <RefusalRow
                 key={`${refusal.methodId} ${refusal.keyId}`}
                 refusal={refusal}
-                mend={() => {
-                  const { brief } = refusal.mend!;
-                  model.changePart(
-                    { ...brief.part, stack: model.part.stack, stackIsOwn: model.part.stackIsOwn },
-                    refusal.mend!.label.toLowerCase(),
-                  );
-                }}
+                mend={() => model.takeBrief(refusal.mend!.brief, refusal.mend!.label.toLowerCase())}
               />
             ))}
           </ul>

@@ -73,10 +73,8 @@ export const SectionPanel = ({
       {moments.length > 1 && (
         <Slider
           className="sg-time"
-          aria-label="Time through the job"
-          thumbProps={{
-            'aria-valuetext': moment ? `${dayAndTime(moment.at, settings.zone, now)}: ${moment.what}` : '',
-          }}
+          thumbLabel="Time through the job"
+          thumbValueText={moment ? `${dayAndTime(moment.at, settings.zone, now)}: ${moment.what}` : ''}
           min={0}
           max={last}
           step={1}

@@ -2,30 +2,24 @@ import { useInterval } from '@mantine/hooks';
 import { useEffect, useMemo, useState } from 'react';
 import { useOutletContext } from 'react-router';
 import {
-  careOf,
   catalogue,
-  planInSequence,
-  stepsOf,
   type Brief,
-  type CareLimit,
   type Catalogue,
   type Finding,
   type MatchResult,
   type Part,
   type Piece,
-  type Plan,
-  type Problem,
   type Settings,
   type Stack,
-  type Step,
   type Strengths,
 } from '@sgraffa/core';
 import { useBench, useChanges } from '../../store/bench.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
+import { workedOut, type WorkedOut } from '../../ui/workedOut.ts';
 import { useJudged, useMatch } from '../../workers/matchClient.ts';
 
 /** Everything that the courses of one piece show, worked out once. */
-export interface PieceModel {
+export interface PieceModel extends WorkedOut {
   readonly piece: Piece;
   readonly part: Part;
   readonly catalogue: Catalogue;
@@ -37,17 +31,14 @@ export interface PieceModel {
   readonly stack: Stack | null;
   readonly findings: readonly Finding[];
   readonly strengths: Strengths | null;
-  readonly steps: readonly Step[];
-  readonly plan: Plan | null;
-  readonly planProblems: readonly Problem[];
-  readonly limits: readonly CareLimit[];
   readonly clauses: readonly Clause[];
   readonly doneEvents: ReadonlyMap<string, string>;
   readonly changePart: (patch: Partial<Part>, name: string) => void;
   readonly changePiece: (patch: Partial<Piece>, name: string) => void;
+  /** Takes over a brief that a way out has changed: the piece's facts and, where it says so, the workshop's. */
+  readonly takeBrief: (brief: Brief, name: string) => void;
 }
 
-const MS_PER_DAY = 86_400_000;
 const MINUTE_MS = 60_000;
 
 /** The minute that it is; pages that show dates follow it. */
@@ -58,16 +49,10 @@ export const useNow = (): string => {
   return now;
 };
 
-/** When the work may begin: as the crafter said, not in the past, after the days agreed to wait. */
-const beginning = (piece: Piece, now: string): string => {
-  const wanted = Math.max(Date.parse(piece.startsAt ?? now), Date.parse(now));
-  return new Date(wanted + piece.parts[0]!.surface.waitDays * MS_PER_DAY).toISOString();
-};
-
 export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missing' => {
   const bench = useBench();
   const now = useNow();
-  const { savePiece, settleStack } = useChanges();
+  const { savePiece, saveBoth, settleStack } = useChanges();
   const all = catalogue();
   const kept = bench?.pieces.find(({ id }) => id === pieceId);
   const piece = kept?.value;
@@ -97,23 +82,10 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     void settleStack({ ...piece, parts: [{ ...part, stack: best }, ...piece.parts.slice(1)] }, revision);
   }, [isSettled, piece, part, best, revision, settleStack]);
 
-  const worked = useMemo(() => {
-    if (!piece || !settings) return null;
-    const steps = stepsOf(piece, all, settings.workshop);
-    const done = Object.fromEntries(events.map((event) => [`${event.operationId}#${event.coat}`, event.at]));
-    const read = steps.length
-      ? planInSequence(steps, {
-          startsAt: beginning(piece, now),
-          zone: settings.zone,
-          freeHours: settings.freeHours,
-          climate: settings.workshop,
-          done,
-        })
-      : null;
-    const plan = read?.ok ? read.plan : null;
-    const care = careOf(piece.parts[0]!, all, plan ?? undefined, settings.schools);
-    return { steps, plan, planProblems: read && !read.ok ? read.problems : [], limits: care.ok ? care.limits : [] };
-  }, [piece, settings, events, now, all]);
+  const worked = useMemo(
+    () => (piece && settings ? workedOut(piece, events, settings, all, now) : null),
+    [piece, settings, events, now, all],
+  );
 
   if (!bench || !settings) return 'loading';
   if (!piece || !part || !brief || !worked) return 'missing';
@@ -144,6 +116,12 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     }),
     doneEvents: new Map(events.map((event) => [`${event.operationId}#${event.coat}`, event.id])),
     changePiece,
+    takeBrief: (changed, name) => {
+      // the stack stays until Match has answered; where it is the crafter's own, for good
+      const parts = [{ ...changed.part, stack, stackIsOwn: part.stackIsOwn }, ...piece.parts.slice(1)];
+      if (changed.workshop === brief.workshop) changePiece({ parts }, name);
+      else void saveBoth({ ...piece, parts }, { ...settings, workshop: changed.workshop }, name);
+    },
     changePart: (patch, name) => changePiece({ parts: [{ ...part, ...patch }, ...piece.parts.slice(1)] }, name),
   };
 };

@@ -111,7 +111,7 @@ export const NewPiecePage = () => {
             setError(null);
           }}
         />
-        <div className="sg-chips" aria-live="polite" aria-label="Read from the line">
+        <div className="sg-chips" role="group" aria-live="polite" aria-label="Read from the line">
           {read.chips.map((chip) => (
             <button
               key={`${chip.field} ${chip.from}`}

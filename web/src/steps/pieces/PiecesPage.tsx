@@ -1,44 +1,27 @@
 import { ActionIcon, Button } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { Link } from 'react-router';
-import { careOf, catalogue, planInSequence, stepsOf, type Piece, type Settings } from '@sgraffa/core';
+import { catalogue, type BenchEvent, type Piece, type Settings } from '@sgraffa/core';
 import { useBench, useChanges } from '../../store/bench.ts';
+import type { Bench } from '../../store/workspaceStore.ts';
 import { Section } from '../../ui/section/Section.tsx';
 import { sectionModel } from '../../ui/section/sectionModel.ts';
 import { sentenceOf } from '../../ui/sentence.ts';
+import { workedOut } from '../../ui/workedOut.ts';
 import { useNow } from '../piece/usePieceModel.ts';
 import './pieces.css';
 
 /** The sentence of a piece without asking Match again: from what is kept. */
-const shortSentence = (piece: Piece, settings: Settings, now: string): string => {
+const shortSentence = (piece: Piece, events: readonly BenchEvent[], settings: Settings, now: string): string => {
   const all = catalogue();
-  const part = piece.parts[0]!;
-  const steps = stepsOf(piece, all, settings.workshop);
-  const read = steps.length
-    ? planInSequence(steps, {
-        startsAt: piece.startsAt ?? now,
-        zone: settings.zone,
-        freeHours: settings.freeHours,
-        climate: settings.workshop,
-      })
-    : null;
-  const plan = read?.ok ? read.plan : null;
-  const care = careOf(part, all, plan ?? undefined, settings.schools);
-  return sentenceOf({
-    piece,
-    catalogue: all,
-    settings,
-    stack: part.stack,
-    isRefused: false,
-    plan,
-    limits: care.ok ? care.limits : [],
-    now,
-  })
+  const { stack } = piece.parts[0]!;
+  const { plan, limits } = workedOut(piece, events, settings, all, now);
+  return sentenceOf({ piece, catalogue: all, settings, stack, isRefused: false, plan, limits, now })
     .map(({ words }) => words)
     .join(' → ');
 };
 
-const Row = ({ piece, settings, now }: { piece: Piece; settings: Settings; now: string }) => {
+const Row = ({ piece, bench, now }: { piece: Piece; bench: Bench; now: string }) => {
   const { deletePiece } = useChanges();
   const model = sectionModel({ part: piece.parts[0]!, catalogue: catalogue() });
   return (
@@ -48,7 +31,7 @@ const Row = ({ piece, settings, now }: { piece: Piece; settings: Settings; now: 
         <span>
           <strong>{piece.name}</strong>
           {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
-          <span className="sg-short">{shortSentence(piece, settings, now)}</span>
+          <span className="sg-short">{shortSentence(piece, bench.events, bench.settings.value, now)}</span>
         </span>
       </Link>
       <ActionIcon aria-label={`Delete ${piece.name}`} onClick={() => void deletePiece(piece.id)}>
@@ -77,7 +60,7 @@ export const PiecesPage = () => {
       ) : (
         <ul className="sg-plain-list">
           {pieces.map(({ id, value }) => (
-            <Row key={id} piece={value} settings={bench.settings.value} now={now} />
+            <Row key={id} piece={value} bench={bench} now={now} />
           ))}
         </ul>
       )}

@@ -156,15 +156,34 @@ export const PlanStep = () => {
     if (step) days.set(date, [...(days.get(date) ?? []), { step, planned }]);
   }
   const lateBy =
-    piece.due && plan.endsAt && plan.endsAt > piece.due
-      ? (Date.parse(plan.endsAt) - Date.parse(piece.due)) / 60_000
+    piece.due && plan.readyAt && plan.readyAt > piece.due
+      ? (Date.parse(plan.readyAt) - Date.parse(piece.due)) / 60_000
       : 0;
+  const lastDrying = steps.find(({ id }) => id === plan.readyWaitsFor);
   const dangers = [...new Set(steps.flatMap(({ hazards }) => hazards))].filter((id) =>
     ['fluoride', 'stripper', 'burn', 'aerosol', 'rubber-spray', 'epoxy', 'oily-rags', 'solvent'].includes(id),
   );
   return (
     <div className="sg-course">
-      <h2>{plan.endsAt ? `Ready ${dayAndTime(plan.endsAt, settings.zone, now)}` : 'Nothing to do'}</h2>
+      <h2>{plan.readyAt ? `Ready ${dayAndTime(plan.readyAt, settings.zone, now)}` : 'Nothing to do'}</h2>
+      {plan.endsAt && lastDrying?.firm && (
+        <p>
+          The work ends {dayAndTime(plan.endsAt, settings.zone, now)}; then{' '}
+          {catalogue.productById.get(lastDrying.firm.productId)?.name} needs{' '}
+          <WhereFrom
+            figures={[
+              {
+                of: catalogue.productById.get(lastDrying.firm.productId)?.name ?? 'the coat',
+                label: `until it can be ${lastDrying.firm.stage === 'feet' ? 'walked on' : 'handled'}, in your workshop`,
+                figure: lastDrying.firm.time,
+              },
+            ]}
+          >
+            {formatDuration(lastDrying.firm.time.high)}
+          </WhereFrom>{' '}
+          until it can be {lastDrying.firm.stage === 'feet' ? 'walked on' : 'handled'}. Washing comes later: see Care.
+        </p>
+      )}
       <p className="sg-quiet">
         {formatDuration(plan.handsOnMinutes)} at the bench in {plan.sittings}{' '}
         {plan.sittings === 1 ? 'sitting' : 'sittings'}, in your free hours; the workshop at{' '}

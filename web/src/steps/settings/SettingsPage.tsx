@@ -1,4 +1,4 @@
-import { Button, FileButton, MultiSelect, Select, useMantineColorScheme } from '@mantine/core';
+import { Button, FileButton, MultiSelect, Select } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import type { AIRS, TOOLS } from '@sgraffa/core';
@@ -178,7 +178,6 @@ const FilePart = () => {
 export const SettingsPage = () => {
   const bench = useBench();
   const { saveSettings } = useChanges();
-  const { setColorScheme } = useMantineColorScheme();
   if (!bench) return <p className="sg-page sg-quiet">Opening…</p>;
   const settings = bench.settings.value;
   const { workshop } = settings;
@@ -280,11 +279,7 @@ export const SettingsPage = () => {
           label="Ground colour"
           data={options(THEME_WORDS)}
           value={settings.theme}
-          onChange={(theme) => {
-            if (!theme) return;
-            setColorScheme(theme === 'system' ? 'auto' : theme);
-            set({ theme }, 'the ground colour');
-          }}
+          onChange={(theme) => theme && set({ theme }, 'the ground colour')}
         />
       </div>
       <FilePart />

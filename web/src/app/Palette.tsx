@@ -1,0 +1,39 @@
+import { Spotlight, spotlight, type SpotlightActionData } from '@mantine/spotlight';
+import { useEffect } from 'react';
+import { useNavigate } from 'react-router';
+import { useBench } from '../store/bench.ts';
+import { COURSE_NAMES, COURSES } from '../ui/sentence.ts';
+
+/** Finds a piece or one of its courses by name; fetched when it is first asked for, and mounted anew each time. */
+const Palette = () => {
+  const bench = useBench();
+  const navigate = useNavigate();
+  useEffect(() => spotlight.open(), []);
+  const go = (to: string) => (): void => {
+    void navigate(to);
+  };
+  const actions: SpotlightActionData[] = [
+    ...(bench?.pieces ?? []).flatMap(({ id, value }) => [
+      { id, label: value.name, description: 'piece', onClick: go(`/pieces/${id}/match`) },
+      ...COURSES.map((course) => ({
+        id: `${id} ${course}`,
+        label: `${value.name}: ${COURSE_NAMES[course]}`,
+        onClick: go(`/pieces/${id}/${course}`),
+      })),
+    ]),
+    { id: 'new', label: 'New piece', onClick: go('/pieces/new') },
+    { id: 'settings', label: 'Settings', onClick: go('/settings') },
+  ];
+  return (
+    <Spotlight
+      actions={actions}
+      nothingFound="Nothing of that name."
+      searchProps={{ placeholder: 'A piece or a course', 'aria-label': 'Find' }}
+      limit={10}
+      scrollable
+      maxHeight={420}
+    />
+  );
+};
+
+export default Palette;

@@ -104,14 +104,14 @@ const standOf = (bearer: Bearer, axis: CareAxis, schools: Schools): Stand => {
     : { rank: rankIn(ORDERS[axis], word), value: word, basis: care.basis, figure: null };
 };
 
-/** The weakest of the bearers on one axis; one that nobody knows makes the answer unknown unless another already stands nothing. */
+/** The weakest of the bearers on one axis, of two alike the upper one; one that nobody knows makes the answer unknown unless another already stands nothing. */
 const weakest = (bearers: readonly Bearer[], axis: CareAxis, schools: Schools) => {
   let least: { bearer: Bearer; stand: Extract<Stand, { value: unknown }> } | null = null;
   let unsure: Bearer | null = null;
   for (const bearer of bearers) {
     const stand = standOf(bearer, axis, schools);
     if (stand.rank === null) unsure ??= bearer;
-    else if (!least || stand.rank < least.stand.rank) least = { bearer, stand };
+    else if (!least || stand.rank <= least.stand.rank) least = { bearer, stand };
   }
   if (unsure && (!least || least.stand.rank > 0))
     return {

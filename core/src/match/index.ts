@@ -1,9 +1,9 @@
 export { addLayer, missingLayers, removeLayer, setCoats, swapProduct, swapsFor } from './edit.ts';
 export { productsFor } from './search.ts';
 export {
+  candidateOfStack,
   judgeStack,
   matchLayers,
-  strengthsOfStack,
   type Candidate,
   type MatchResult,
   type Preferences,
@@ -12,5 +12,5 @@ export {
 export { RULES } from './rules/index.ts';
 export { CHANGE_KINDS, type ChangeKind } from './changes.ts';
 export type { Mend } from './mends.ts';
-export type { Confidence, Life, Strengths } from './score.ts';
+export type { Account, Confidence, Life, Strengths } from './score.ts';
 export type { DecidingFigure, Finding, Judgement, Rule, Verdict } from './context.ts';

@@ -4,7 +4,7 @@ import { DEFAULT_SCHOOLS, PRIORITIES, type Brief, type Priority, type Schools, t
 import type { Finding, Rule, Situation } from './context.ts';
 import { Judge, ruleBook, STANDARD_BOOK, type RuleBook } from './judge.ts';
 import { findMend, type Mend } from './mends.ts';
-import { dryingMemo, strengthsOf, utility, type Strengths } from './score.ts';
+import { accountOf, dryingMemo, strengthsOf, utility, type Account, type Strengths } from './score.ts';
 import { productsFor, searchMethod, type Found, type SearchCount } from './search.ts';
 import { situationOf } from './situation.ts';
 
@@ -20,6 +20,7 @@ export interface Candidate {
   readonly stack: Stack;
   readonly findings: readonly Finding[];
   readonly strengths: Strengths;
+  readonly account: Account;
   /** What it is the best of all at. */
   readonly bestAt: readonly Priority[];
 }
@@ -103,7 +104,8 @@ const valueFor = ({ values }: Scored, priority: Priority): number => values[PRIO
 const fingerprint = (found: Found): string =>
   `${found.method.id}:${found.operations.flatMap((operation) => (operation.op === 'apply' && operation.role !== 'prep' ? [operation.productId] : [])).join('+')}`;
 
-const candidateOf = ({ found, strengths }: Scored, bestAt: readonly Priority[], catalogue: Catalogue): Candidate => {
+const candidateOf = ({ found, strengths }: Scored, bestAt: readonly Priority[], situation: Situation): Candidate => {
+  const { catalogue } = situation;
   const clause = clauseOf(found, catalogue);
   const finish = productIn(found, 'finish', catalogue);
   return {
@@ -115,6 +117,7 @@ const candidateOf = ({ found, strengths }: Scored, bestAt: readonly Priority[], 
     stack: { methodId: found.method.id, operations: [...found.operations] },
     findings: found.findings,
     strengths,
+    account: accountOf(found.operations, situation),
     bestAt,
   };
 };
@@ -281,10 +284,10 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
     ({ found }, index) => openOnly.findIndex((other) => other.found.method === found.method) === index,
   );
   return {
-    ranked: ranked.map((entry) => candidateOf(entry, bestAt(entry), catalogue)),
-    folded: folded.map((entry) => candidateOf(entry, [], catalogue)),
+    ranked: ranked.map((entry) => candidateOf(entry, bestAt(entry), situation)),
+    folded: folded.map((entry) => candidateOf(entry, [], situation)),
     refused,
-    unknown: firstOfMethod.map((entry) => candidateOf(entry, [], catalogue)),
+    unknown: firstOfMethod.map((entry) => candidateOf(entry, [], situation)),
     considered: { operations: count.judged, stacks: count.complete },
     problems: [],
   };
@@ -327,18 +330,23 @@ export const judgeStack = (
   };
 };
 
-/** The strengths of one stack, such as one edited by hand, in the same terms as the ranked ones; null where it names unknown things. */
-export const strengthsOfStack = (stack: Stack, brief: Brief, catalogue: Catalogue): Strengths | null => {
-  const read = situationOf(brief, catalogue, DEFAULT_SCHOOLS);
+/** One stack, such as one edited by hand, in the same terms as the ranked ones; null where it names unknown things. */
+export const candidateOfStack = (
+  stack: Stack,
+  brief: Brief,
+  catalogue: Catalogue,
+  preferences: Preferences = {},
+): Candidate | null => {
+  const read = situationOf(brief, catalogue, { ...DEFAULT_SCHOOLS, ...preferences.schools });
   const method = catalogue.methodById.get(stack.methodId);
-  const key = catalogue.products.find(({ id }) =>
-    stack.operations.some((operation) => operation.op === 'apply' && operation.productId === id),
-  );
-  if (!read.ok || !method || !key) return null;
-  const findings = new Judge(read.situation, method, STANDARD_BOOK).whole(stack);
-  return strengthsOf(
-    { method, key, operations: stack.operations, findings, blocks: 0 },
-    read.situation,
-    dryingMemo(read.situation),
-  );
+  if (!read.ok || !method) return null;
+  const { findings, problems } = judgeStack(stack, brief, catalogue, preferences);
+  const keySlot = method.slots.find(({ key }) => key);
+  const keyOperation =
+    stack.operations.find(({ id }) => id === keySlot?.id) ?? stack.operations.find(({ op }) => op === 'apply');
+  const key = keyOperation?.op === 'apply' ? catalogue.productById.get(keyOperation.productId) : undefined;
+  if (problems.length || !key) return null;
+  const blocks = findings.filter(({ verdict }) => verdict === 'blocks').length;
+  const found: Found = { method, key, operations: stack.operations, findings, blocks };
+  return candidateOf(scored(found, read.situation, dryingMemo(read.situation)), [], read.situation);
 };

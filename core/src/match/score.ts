@@ -1,8 +1,8 @@
-import { BASIS_WEIGHT, type Figure, type Product, type Stage } from '../materials/index.ts';
+import { BASIS_WEIGHT, scaled, STAGE_WORDS, type Figure, type Product, type Stage } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
 import { waitsBefore, workFigure } from '../plan/index.ts';
 import type { Operation, Priority } from '../piece/index.ts';
-import { takesAway, type Finding, type Situation } from './context.ts';
+import { takesAway, type DecidingFigure, type Finding, type Situation } from './context.ts';
 import type { Found } from './search.ts';
 
 export type Confidence = 'sure' | 'fair' | 'try first';
@@ -115,6 +115,48 @@ export const strengthsOf = (
   };
 };
 
+/** What the hands-on and the elapsed time of a stack are made of, for "where from?". */
+export interface Account {
+  readonly work: readonly DecidingFigure[];
+  readonly waits: readonly DecidingFigure[];
+}
+
+export const accountOf = (operations: readonly Operation[], { catalogue, workshop }: Situation): Account => {
+  const nameOf = (operation: Operation): string => {
+    if (operation.op === 'treat') return 'heating it';
+    const product = operation.productId ? catalogue.productById.get(operation.productId) : undefined;
+    return (
+      product?.name ?? (operation.op === 'remove' && operation.what === 'mask' ? 'taking the mask off' : 'rinsing')
+    );
+  };
+  const waited = (product: Product, stage: Stage, times: number): DecidingFigure[] => {
+    const read = dryTime(product, stage, workshop);
+    return read.ok
+      ? [{ of: product.name, label: `until ${STAGE_WORDS[stage]}`, figure: scaled(read.time, times) }]
+      : [];
+  };
+  return {
+    work: operations.map((operation) => {
+      const coats = operation.op === 'apply' ? operation.coats : 1;
+      return {
+        of: nameOf(operation),
+        label: coats > 1 ? `${coats} coats` : 'once',
+        figure: scaled(workFigure(operation, catalogue), coats),
+      };
+    }),
+    waits: operations.flatMap((operation, index) => {
+      const product = operation.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
+      const coats = operation.op === 'apply' ? operation.coats : 1;
+      return [
+        ...waitsBefore(operation, operations.slice(0, index), catalogue).flatMap(({ from, stage }) =>
+          waited(catalogue.productById.get(from.productId)!, stage, 1),
+        ),
+        ...(product?.dry.recoat && coats > 1 ? waited(product, 'recoat', coats - 1) : []),
+      ];
+    }),
+  };
+};
+
 const LONGEST_YEARS = 30; // beyond this nobody at a bench tells lives apart
 
 /**
@@ -128,7 +170,9 @@ export const utility = (
   situation: Situation,
   priority: Priority,
 ): number => {
-  const wanted = situation.lifeYears ?? situation.catalogue.limits.unknownLife.typical;
+  const { limits } = situation.catalogue;
+  const wanted =
+    situation.lifeYears ?? (situation.use.mustComeOff === 'yes' ? limits.changingLife : limits.unknownLife).typical;
   const years = Math.min(strengths.life.years?.typical ?? LONGEST_YEARS, LONGEST_YEARS);
   const favoured = findings.filter(({ verdict }) => verdict === 'favours').length;
   const emphasis = (mine: Priority) => (priority === mine ? 12 : 1);

@@ -1,4 +1,4 @@
-import type { Basis, Figure } from './schema.ts';
+import type { Basis, Figure, Stage } from './schema.ts';
 
 /** The words in which the interface says where a figure comes from. */
 export const BASIS_WORDS: Readonly<Record<Basis, string>> = {
@@ -9,6 +9,18 @@ export const BASIS_WORDS: Readonly<Record<Basis, string>> = {
   estimate: 'an estimate: test it',
   'your-label': "your product's label",
   'your-trial': 'your own trial',
+};
+
+/** What a coat is ready for at each stage, after "until" or "before". */
+export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
+  touch: 'touch-dry',
+  recoat: 'the next coat',
+  mask: 'a mask or tape',
+  film: 'film that stays',
+  heatSet: 'heat-setting',
+  firstWash: 'the first wash',
+  feet: 'feet',
+  cure: 'cured',
 };
 
 /** How far a figure can be trusted, 0 (an estimate) to 1 (the user's own trial); used to compare, never shown as a number. */

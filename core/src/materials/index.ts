@@ -1,3 +1,3 @@
 export { catalogue, indexed, rawCatalogue, CATALOGUE_VERSION, type Catalogue } from './catalogue.ts';
-export { BASIS_WEIGHT, BASIS_WORDS, rankIn, scaled } from './figures.ts';
+export { BASIS_WEIGHT, BASIS_WORDS, rankIn, scaled, STAGE_WORDS } from './figures.ts';
 export * from './schema.ts';

@@ -193,7 +193,10 @@ export const PATTERNS = [
 export const baseSchema = z.strictObject({
   id,
   name: text,
+  /** Words that say this material. */
   words: z.array(z.string()),
+  /** Things that are mostly made of it: where a line names no material, a guess that is shown as one. */
+  things: z.array(z.string()).optional(),
   pattern: z.enum(PATTERNS),
   properties: surfacePropertiesSchema,
   notes: text.optional(),
@@ -396,7 +399,13 @@ export const methodSchema = z.strictObject({
 });
 export type Method = z.output<typeof methodSchema>;
 
-export const hazardSchema = z.strictObject({ id, name: text, cautions: z.array(text).min(1) });
+export const hazardSchema = z.strictObject({
+  id,
+  name: text,
+  /** True where it can do lasting harm: its cautions then stand open before the work, in full. */
+  isGrave: z.boolean(),
+  cautions: z.array(text).min(1),
+});
 export type Hazard = z.output<typeof hazardSchema>;
 
 export const heatSourceSchema = z.strictObject({
@@ -425,7 +434,9 @@ export const catalogueSchema = z.strictObject({
     pileStroke: figureIn('mm'),
     rimDistance: figureIn('mm'),
     dampAir: figureIn('% RH'),
+    /** Life that is reckoned with where none was said; and where it must come off again. */
     unknownLife: figureIn('y'),
+    changingLife: figureIn('y'),
   }),
 });
 export type CatalogueData = z.output<typeof catalogueSchema>;

@@ -9,6 +9,8 @@ export interface Chip {
   readonly value: string | number;
   readonly label: string;
   readonly from: string;
+  /** True where the line does not say it and the thing that it names is mostly so. */
+  readonly isGuess?: boolean;
 }
 
 export interface Description {
@@ -21,6 +23,47 @@ export interface Description {
   /** Words that nothing was made of. */
   readonly unread: readonly string[];
 }
+
+/** What is worked out of a line, while it is being filled. */
+interface Facts {
+  readonly surface: Surface;
+  readonly use: Use;
+  readonly look: Design['look'];
+  readonly quantity: number;
+}
+
+const NOTHING_SAID: Facts = { surface: plainSurface(''), use: plainUse(), look: 'any', quantity: 1 };
+
+/** The facts with one field said; `null` takes back what was said of it. */
+const withFact = (facts: Facts, field: string, value: string | number | null): Facts => {
+  const { surface, use } = facts;
+  switch (field) {
+    case 'base':
+      return { ...facts, surface: { ...surface, base: value === null ? '' : String(value) } };
+    case 'finish':
+      return {
+        ...facts,
+        surface: { ...surface, existing: value === null ? [] : [{ finish: String(value), ageDays: null }] },
+      };
+    case 'condition':
+      return {
+        ...facts,
+        surface: {
+          ...surface,
+          condition: value === null ? [] : [...surface.condition, value as Surface['condition'][number]],
+        },
+      };
+    case 'tone':
+    case 'shape':
+      return { ...facts, surface: { ...surface, [field]: value ?? NOTHING_SAID.surface[field] } };
+    case 'look':
+      return { ...facts, look: (value ?? NOTHING_SAID.look) as Design['look'] };
+    case 'quantity':
+      return { ...facts, quantity: value === null ? 1 : Number(value) };
+    default:
+      return { ...facts, use: { ...use, [field]: value ?? NOTHING_SAID.use[field as keyof Use] } };
+  }
+};
 
 interface Phrase {
   readonly phrase: string;
@@ -50,6 +93,9 @@ const phrasesOf = (catalogue: Catalogue): Phrase[] =>
     ...catalogue.bases.flatMap(({ id, name, words: own }) =>
       [name.toLowerCase(), ...own].map((phrase) => ({ phrase, field: 'base', value: id, label: name })),
     ),
+    ...catalogue.bases.flatMap(({ id, name, things = [] }) =>
+      things.map((phrase) => ({ phrase, field: 'thing', value: id, label: name })),
+    ),
     ...catalogue.finishes.flatMap(({ id, name, words: own }) =>
       [...own].map((phrase) => ({ phrase, field: 'finish', value: id, label: name })),
     ),
@@ -67,8 +113,8 @@ const QUANTITIES = new RegExp(
 /**
  * Reads one line, such as "enamel bowl, hand-washed daily", into properties.
  *
- * Longest phrases first, each stretch of the line read once; the first base named wins, later ones only name the thing.
- * Nothing is guessed: what the line does not say stays `unknown`.
+ * Longest phrases first, each stretch of the line read once.
+ * What the line does not say stays `unknown`; only a material may be guessed from the thing that is named, and says so.
  *
  * @param line at most 400 characters of free text
  */
@@ -78,26 +124,23 @@ export const describePiece = (line: string, catalogue: Catalogue): Description =
     .toLowerCase()
     .replace(/[^\p{L}\p{N}°.-]+/gu, ' ')} `;
   const chips: Chip[] = [];
-  const surface = plainSurface('');
-  const use = plainUse();
-  let look: Design['look'] = 'any';
-  let quantity = 1;
+  let facts = NOTHING_SAID;
   const take = (text: string) => (rest = rest.replace(text, ' '.padEnd(text.length, ' ')));
+  const say = (chip: Chip) => {
+    facts = withFact(facts, chip.field, chip.value);
+    chips.push(chip);
+  };
 
   for (const [text, number = '', unit = ''] of rest.matchAll(QUANTITIES)) {
     const value = count(number);
     if (/winter|year|month/.test(unit)) {
-      use.lifeYears = unit.startsWith('month') ? value / 12 : value;
-      chips.push({ field: 'lifeYears', value: use.lifeYears, label: `${number} ${unit}`, from: text });
-      if (unit.startsWith('winter') && use.place === 'unknown') use.place = 'exposed';
-    } else if (/piece|alike/.test(unit)) {
-      quantity = value;
-      chips.push({ field: 'quantity', value, label: `${value} pieces`, from: text });
-    } else {
-      if (/wash|laundr/.test(rest)) use.laundryC = Math.min(95, Math.max(20, value));
-      else use.heatC = value;
-      chips.push({ field: /wash|laundr/.test(rest) ? 'laundryC' : 'heatC', value, label: `${value} °C`, from: text });
-    }
+      const years = unit.startsWith('month') ? value / 12 : value;
+      say({ field: 'lifeYears', value: years, label: `${number} ${unit}`, from: text });
+      if (unit.startsWith('winter') && facts.use.place === 'unknown') facts = withFact(facts, 'place', 'exposed');
+    } else if (/piece|alike/.test(unit)) say({ field: 'quantity', value, label: `${value} pieces`, from: text });
+    else if (/wash|laundr/.test(rest))
+      say({ field: 'laundryC', value: Math.min(95, Math.max(20, value)), label: `${value} °C`, from: text });
+    else say({ field: 'heatC', value, label: `${value} °C`, from: text });
     take(text);
   }
   const found: (Phrase & { at: number })[] = [];
@@ -110,21 +153,31 @@ export const describePiece = (line: string, catalogue: Catalogue): Description =
   }
   // a longer phrase is the surer one: "birch ply" says more of the base than "sign"
   for (const { field, value, label, phrase } of found) {
-    const chip: Chip = { field, value, label, from: phrase };
-    if (field === 'base') {
-      if (surface.base !== '') continue;
-      surface.base = String(value);
-    } else if (field === 'finish') {
-      if (surface.existing.length > 0) continue;
-      surface.existing = [{ finish: String(value), ageDays: null }];
-    } else if (field === 'condition') surface.condition = [...surface.condition, value as Surface['condition'][number]];
-    else if (field === 'tone') surface.tone = value as Surface['tone'];
-    else if (field === 'shape') surface.shape = value as Surface['shape'];
-    else if (field === 'look') look = value as Design['look'];
-    else Object.assign(use, { [field]: value });
-    chips.push(chip);
+    const isSaid =
+      (field === 'base' && facts.surface.base !== '') || (field === 'finish' && facts.surface.existing.length > 0);
+    if (!isSaid && field !== 'thing') say({ field, value, label, from: phrase });
   }
+  const thing = found.find(({ field }) => field === 'thing');
+  if (thing && facts.surface.base === '')
+    say({ field: 'base', value: thing.value, label: thing.label, from: thing.phrase, isGuess: true });
   const unread = rest.split(/\s+/).filter((word) => word && !SMALL_WORDS.has(word));
   const name = line.split(/[,;:]/)[0]?.trim().slice(0, 120) || 'New piece';
-  return { name, surface, use, look, quantity, chips, unread };
+  return { name, ...facts, chips, unread };
 };
+
+/**
+ * A description with one fact said otherwise than its line was read.
+ *
+ * @param chip what is said now; a value of null takes back what was said of the field
+ */
+export const adjustDescription = (
+  read: Description,
+  { field, value, label }: { readonly field: string; readonly value: string | number | null; readonly label: string },
+): Description => ({
+  ...read,
+  ...withFact(read, field, value),
+  chips: [
+    ...read.chips.filter((chip) => chip.field !== field),
+    ...(value === null ? [] : [{ field, value, label, from: '' }]),
+  ],
+});

@@ -10,4 +10,4 @@ export {
 } from './defaults.ts';
 export { surfaceFacts, type SurfaceFacts } from './surfaceFacts.ts';
 export { layersAt, type Cut, type Layer, type Profile } from './layersAt.ts';
-export { describePiece, type Chip, type Description } from './describe.ts';
+export { adjustDescription, describePiece, type Chip, type Description } from './describe.ts';

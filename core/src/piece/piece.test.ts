@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { catalogue } from '../materials/index.ts';
 import {
+  adjustDescription,
   describePiece,
   layersAt,
   plainOwnSurface,
@@ -52,6 +53,19 @@ describe('one line becomes properties', () => {
     expect(read.surface.base).toBe('');
     expect(read.use).toMatchObject({ place: 'indoors', water: 'unknown', wear: 'unknown' });
     expect(read.unread).toEqual(['felted', 'wombat']);
+  });
+
+  test('a chip says a fact otherwise, or takes it back', () => {
+    const read = describePiece('painted pine shelf, bathroom, wiped', all);
+    const said = adjustDescription(
+      adjustDescription(read, { field: 'place', value: 'indoors', label: 'indoors, dry' }),
+      { field: 'finish', value: null, label: '' },
+    );
+    expect(said).toMatchObject({
+      surface: { base: 'softwood', existing: [] },
+      use: { place: 'indoors', water: 'wipe' },
+    });
+    expect(said.chips.map(({ field }) => field).sort()).toEqual(['base', 'place', 'water']);
   });
 
   test('any text at all gives facts that the document can keep', () =>

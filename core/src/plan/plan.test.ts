@@ -134,7 +134,8 @@ describe('dates in sequence', () => {
             ).toBeGreaterThanOrEqual(lag.time.high - 1e-6);
           if (index) expect(step.start >= plan.steps[index - 1]!.end).toBe(true);
           const worked = step.stretches.reduce((sum, { start, end }) => sum + minutesBetween(start, end), 0);
-          expect(worked).toBeCloseTo(steps[index]!.minutes, 6);
+          expect(worked).toBeGreaterThanOrEqual(steps[index]!.minutes - 1e-6);
+          expect(worked).toBeLessThan(steps[index]!.minutes + 5 * step.stretches.length);
           for (const { start, end } of step.stretches) {
             const [opens, closes] = EVENINGS[(new Date(start).getUTCDay() + 6) % 7]![0]!;
             expect(start.slice(11, 16) >= opens && end.slice(11, 16) <= closes).toBe(true);
@@ -179,7 +180,8 @@ describe('dates in sequence', () => {
 
   test('ready means that the last coat can be handled, not that the brush is down', () => {
     const { endsAt, readyAt, readyWaitsFor } = planned([apply('medium', 'medium', 'exterior-latex')]);
-    expect(minutesBetween(endsAt!, readyAt!)).toBeCloseTo(2880, 6);
+    expect(minutesBetween(endsAt!, readyAt!)).toBeGreaterThanOrEqual(2880);
+    expect(minutesBetween(endsAt!, readyAt!)).toBeLessThan(2880 + 60);
     expect(readyWaitsFor).toBe('medium#1');
     const film = planned([apply('film', 'film', 'film-permanent')]);
     expect(film).toMatchObject({ readyAt: film.endsAt, readyWaitsFor: null });

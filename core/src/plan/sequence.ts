@@ -2,6 +2,7 @@ import { Temporal } from 'temporal-polyfill';
 import { z } from 'zod';
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
 import type { Climate } from '../dry/index.ts';
+import { MINUTES_PER_HOUR } from '../units/index.ts';
 import { GRID_MINUTES, type Lag, type Step } from './steps.ts';
 
 const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, 'a time of day such as 18:30');
@@ -35,7 +36,7 @@ export interface Plan {
   readonly startsAt: string;
   /** End of the last step; null where there is nothing to do. */
   readonly endsAt: string | null;
-  /** From when it can be handled: the last step done and the slowest coat firm by its high figure; null where there is nothing to do. */
+  /** From when it can be handled: the last step done and the slowest coat firm by its high figure, to the full hour; null where there is nothing to do. */
   readonly readyAt: string | null;
   /** The step whose coat is waited for last; null where nothing dries after the work. */
   readonly readyWaitsFor: string | null;
@@ -76,21 +77,21 @@ function* freeWindows(from: number, zone: string, freeHours: FreeHours): Generat
   }
 }
 
-const gridUp = (instant: number): number =>
-  Math.ceil(instant / (GRID_MINUTES * MS_PER_MINUTE)) * GRID_MINUTES * MS_PER_MINUTE;
+const roundedUp = (instant: number, stepMinutes: number): number =>
+  Math.ceil(instant / (stepMinutes * MS_PER_MINUTE)) * stepMinutes * MS_PER_MINUTE;
 
 /** The stretches in which the step's minutes fit from an instant on; one whole stretch if it is not divisible. */
 const place = (step: Step, from: number, context: SequenceContext): Stretch[] | null => {
   const piece = perPiece(step);
   let left = Math.max(1, step.minutes) * MS_PER_MINUTE;
   const stretches: Stretch[] = [];
-  for (const window of freeWindows(gridUp(from), context.zone, context.freeHours)) {
+  for (const window of freeWindows(roundedUp(from, GRID_MINUTES), context.zone, context.freeHours)) {
     const room = window.end - window.start;
     if (room >= left) return [...stretches, { start: window.start, end: window.start + left }];
     if (!step.divisible) continue;
     const whole = Math.floor(room / piece) * piece; // only whole pieces are begun
     if (whole <= 0) continue;
-    stretches.push({ start: window.start, end: window.start + whole });
+    stretches.push({ start: window.start, end: Math.min(roundedUp(window.start + whole, GRID_MINUTES), window.end) });
     left -= whole;
   }
   return null;
@@ -248,7 +249,8 @@ export const planInSequence = (steps: readonly Step[], context: SequenceContext)
       steps: planned,
       startsAt: planned[0]?.start ?? context.startsAt,
       endsAt: lastEnd === null ? null : iso(lastEnd),
-      readyAt: lastEnd === null ? null : iso(dries?.at ?? lastEnd),
+      // what dries is not known to the minute
+      readyAt: lastEnd === null ? null : iso(dries ? roundedUp(dries.at, MINUTES_PER_HOUR) : lastEnd),
       readyWaitsFor: dries?.step.id ?? null,
       handsOnMinutes: steps.reduce((total, { minutes }) => total + minutes, 0),
       sittings: sittingsIn(planned, context),

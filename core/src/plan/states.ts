@@ -46,7 +46,7 @@ const changesOf = (stack: Stack, plan: Plan, catalogue: Catalogue) =>
     const changes = ends.map((end, index): readonly Change[] => {
       const after = (stage: Stage): number | null => {
         const read = product?.dry[stage] ? dryTime(product, stage, plan.climate) : null;
-        return read?.ok ? end + read.time.high * MS_PER_MINUTE : null;
+        return read?.ok ? Math.round(end + read.time.high * MS_PER_MINUTE) : null; // instants are written in whole milliseconds
       };
       const ready = READY_STAGES.map(after).find((at) => at !== null);
       const touch = after('touch');

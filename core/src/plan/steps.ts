@@ -2,6 +2,7 @@ import type { Problem } from '../problem/index.ts';
 import type { Catalogue, Figure, Product, Stage } from '../materials/index.ts';
 import { dryTime, type Climate } from '../dry/index.ts';
 import type { ApplyOperation, Operation, Part, Piece, Workshop } from '../piece/index.ts';
+import { formatDuration } from '../units/index.ts';
 import { firmStage, waitsBefore, workFigure } from './waits.ts';
 
 /** A gap that a step must keep to an earlier one, counted from that step's end. */
@@ -42,21 +43,21 @@ export interface Step {
 /** Plans are kept in whole steps of this many minutes: nobody at a bench works to the minute. */
 export const GRID_MINUTES = 5;
 
-const HOW_WORDS: Readonly<Record<string, string>> = {
-  brush: 'brush',
-  sponge: 'sponge',
-  stipple: 'stipple',
-  spray: 'spray straight down',
-  wipe: 'wipe',
-  pour: 'pour',
-  press: 'press',
-  squeegee: 'squeegee from the middle',
-  cut: 'cut and weed',
-  pin: 'pin down',
-  roll: 'roll',
-  swirl: 'swirl',
-  sand: 'sand',
-  soak: 'soak',
+const HOW_WORDS: Readonly<Record<ApplyOperation['how'], string>> = {
+  brush: 'Brush a thin, even coat',
+  sponge: 'Dab it on with a sponge, nearly dry',
+  stipple: 'Stipple straight down, nearly dry',
+  spray: 'Spray straight down in thin passes',
+  wipe: 'Wipe it on, then wipe off what stays on top',
+  pour: 'Pour it out and spread it',
+  press: 'Press',
+  squeegee: 'Lay it down from the middle and press its edges',
+  cut: 'Lay it down',
+  pin: 'Pin it down everywhere, with a dot under every island',
+  roll: 'Roll it on thinly',
+  swirl: 'Swirl, then drain upside down',
+  sand: 'Sand',
+  soak: 'Soak',
 };
 const sum = (figures: readonly Figure[]): Figure => ({
   low: figures.reduce((total, { low }) => total + low, 0),
@@ -66,34 +67,55 @@ const sum = (figures: readonly Figure[]): Figure => ({
   basis: figures.some(({ basis }) => basis === 'estimate') ? 'estimate' : (figures[0]?.basis ?? 'estimate'),
 });
 
+const capitalised = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
+
 const labelOf = (operation: Operation, catalogue: Catalogue, coat: number): string => {
   if (operation.op === 'treat')
     return operation.treat === 'burn' ? 'Heat evenly, keep moving' : operation.treat === 'bake' ? 'Bake' : 'Heat-set';
   if (operation.op === 'remove') {
-    if (operation.what === 'mask') return operation.school === 'wet' ? 'Unmask while wet' : 'Score and unmask';
+    if (operation.what === 'mask') return operation.school === 'wet' ? 'Take the mask off' : 'Score and unmask';
     return operation.what === 'medium'
       ? 'Scrape off and rinse'
       : (catalogue.productById.get(operation.productId ?? '')?.name ?? 'Take the finish off');
   }
   const name = catalogue.productById.get(operation.productId)?.name ?? operation.productId;
-  const sentence = `${name[0]?.toUpperCase() ?? ''}${name.slice(1)}`;
+  const sentence = capitalised(name);
   return operation.coats > 1 ? `${sentence}, coat ${coat} of ${operation.coats}` : sentence;
 };
 
+const spanWords = ({ low, high, unit }: Figure): string =>
+  unit === 'min' && low === high ? formatDuration(high) : `${low === high ? low : `${low}–${high}`} ${unit}`;
+
+/** Heat and time of pressing, baking or working on the surface, from the product's own figures. */
+const workWords = ({ workC, dwell }: Product): string =>
+  [workC && `at ${spanWords(workC)}`, dwell && `for ${spanWords(dwell)}`].filter(Boolean).join(' ');
+
+/** An etch or a remover works while it lies there; a burn paste only once it is heated. */
+const worksAtOnce = (product: Product | undefined): boolean =>
+  product?.dwell !== undefined && (product.attacks === 'silica' || product.attacks === 'coating');
+
+const applyWords = ({ role, how }: ApplyOperation, product: Product): string => {
+  if (role === 'prep') return `${product.about}${product.workC ? ` ${capitalised(workWords(product))}.` : ''}`;
+  const cut = product.how.includes('cut')
+    ? `Cut it${product.flags.includes('mirroredCut') ? ' mirrored' : ''} and weed it. `
+    : '';
+  if (how === 'press') return `${cut}Press ${workWords(product)}; then from the back for about half the time.`;
+  if (product.attacks)
+    return `${product.about}${worksAtOnce(product) ? ` It works ${spanWords(product.dwell!)}.` : ''}`;
+  if (role === 'transfer')
+    return 'Lift it with the tape, lay it down from the middle, peel the tape back on itself, slowly.';
+  if (role === 'film') return cut.trim();
+  return `${cut}${HOW_WORDS[how]}.`;
+};
+
 const detailOf = (operation: Operation, product: Product | undefined): string => {
-  if (operation.op === 'apply')
-    return operation.role === 'prep'
-      ? (product?.about ?? '')
-      : `${product?.how.includes('cut') ? 'cut and weed, ' : ''}${HOW_WORDS[operation.how] ?? operation.how}. ${product?.about ?? ''}`;
-  if (operation.op === 'treat')
-    return product?.workC
-      ? `${product.workC.low}–${product.workC.high} °C${product.dwell ? `, ${product.dwell.low}–${product.dwell.high} ${product.dwell.unit}` : ''}`
-      : '';
-  return operation.school === 'dry'
-    ? 'Run a knife lightly along the edge, pull low and slow.'
-    : operation.school === 'wet'
-      ? 'Within ten minutes of the last coat.'
-      : '';
+  if (operation.op === 'remove' && operation.school === 'dry')
+    return 'Run a knife lightly along the edge, pull low and slow.';
+  if (!product) return '';
+  if (operation.op === 'apply') return applyWords(operation, product);
+  if (operation.op === 'treat') return workWords(product) && `${capitalised(workWords(product))}.`;
+  if (operation.what !== 'mask') return operation.what === 'finish' ? product.about : '';
+  return product.unmaskWet ? `Take the mask off within ${formatDuration(product.unmaskWet.high)}.` : '';
 };
 
 interface Draft {
@@ -101,26 +123,26 @@ interface Draft {
   readonly coat: number;
 }
 
-/** An etch or a remover works while it lies there; a burn paste only once it is heated. */
-const worksAtOnce = (product: Product | undefined): boolean =>
-  product?.dwell !== undefined && (product.attacks === 'silica' || product.attacks === 'coating');
-
 const isUsedUp = (operation: Operation, catalogue: Catalogue): operation is ApplyOperation =>
   operation.op === 'apply' &&
   operation.role === 'medium' &&
   worksAtOnce(catalogue.productById.get(operation.productId));
 
-/** Coats apart; what must follow at once (unmask while wet, rinse after the dwell) joined to its coat. */
+/** Coats apart; what goes with a coat or follows it at once (transfer tape, unmask while wet, rinse after the dwell) joined to it. */
 const drafted = (operations: readonly Operation[], catalogue: Catalogue): Draft[] => {
   const drafts: Draft[] = [];
   for (const operation of operations) {
     const last = drafts.at(-1);
     const lastOperation = last?.operations.at(-1);
     const joins =
-      operation.op === 'remove' &&
       lastOperation !== undefined &&
-      ((operation.what === 'mask' && operation.school === 'wet' && lastOperation.op === 'apply') ||
-        (operation.what === 'medium' && isUsedUp(lastOperation, catalogue)));
+      (operation.op === 'remove'
+        ? (operation.what === 'mask' && operation.school === 'wet' && lastOperation.op === 'apply') ||
+          (operation.what === 'medium' && isUsedUp(lastOperation, catalogue))
+        : operation.op === 'apply' &&
+          operation.role === 'transfer' &&
+          lastOperation.op === 'apply' &&
+          lastOperation.role === 'film');
     if (joins && last) {
       drafts[drafts.length - 1] = { ...last, operations: [...last.operations, operation] };
       continue;
@@ -162,7 +184,7 @@ const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, worksho
         ? catalogue.productById.get(first.productId)
         : first.op === 'treat'
           ? productOf(first.of, operations, catalogue)
-          : undefined;
+          : catalogue.productById.get(first.productId ?? '');
     const lags: Lag[] = [];
     let problem: Problem | undefined;
     const waitFor = (fromStep: string, from: Product, stage: Stage, why: string, windows?: Lag['windows']) => {
@@ -217,9 +239,11 @@ const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, worksho
         .map((operation, position) =>
           position ? labelOf(operation, catalogue, coat).toLowerCase() : labelOf(operation, catalogue, coat),
         )
-        .join(', then '),
+        .reduce((text, part, position) => `${text}${joined[position]!.op === 'apply' ? ' with' : ', then'} ${part}`),
       detail: joined
-        .map((operation) => detailOf(operation, product))
+        .map((operation) =>
+          detailOf(operation, operation.op === 'apply' ? catalogue.productById.get(operation.productId) : product),
+        )
         .filter(Boolean)
         .join(' '),
       perPiece,

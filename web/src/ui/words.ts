@@ -71,6 +71,8 @@ export const LOOK_WORDS: Words<Part['designs'][number]['look']> = {
   glitter: 'glitter',
   noEdge: 'no edge to feel',
 };
+export const TONE_WORDS: Words<Part['surface']['tone']> = { light: 'light', dark: 'dark', unknown: 'not said yet' };
+export const YES_NO_WORDS = { no: 'no', yes: 'yes' } as const;
 export const ZONE_WORDS: Words<CareZone> = {
   outside: 'outside',
   rim: 'at the rim',

@@ -1,9 +1,9 @@
 import { expose } from 'comlink';
 import {
+  candidateOfStack,
   catalogue,
   judgeStack,
   matchLayers,
-  strengthsOfStack,
   type Brief,
   type Preferences,
   type Stack,
@@ -14,7 +14,7 @@ const matchWorker = {
   match: (brief: Brief, preferences: Preferences) => matchLayers(brief, catalogue(), preferences),
   judge: (stack: Stack, brief: Brief, preferences: Preferences) => ({
     ...judgeStack(stack, brief, catalogue(), preferences),
-    strengths: strengthsOfStack(stack, brief, catalogue()),
+    candidate: candidateOfStack(stack, brief, catalogue(), preferences),
   }),
 };
 

@@ -29,7 +29,7 @@ export const adhesion: readonly Rule[] = [
     about: 'Adhesive film bonds only where its glue can wet the surface.',
     at: ['film', 'mask'],
     test: ({ top, product, operation }) => {
-      if (!product.wets || product.tack === 'heat' || (operation.role === 'mask' && top.energy !== 'veryLow'))
+      if (!product.wets || (operation.role === 'mask' && (product.tack === 'heat' || top.energy !== 'veryLow')))
         return null;
       if (top.energy === 'unknown')
         return unknown(
@@ -43,6 +43,12 @@ export const adhesion: readonly Rule[] = [
           `glue lets go of this surface: ${product.name} would lift, and no wait repairs it`,
           'Mark it another way, or prime it with an adhesion promoter and test.',
           'physics',
+        );
+      if (gap > 0 && product.tack === 'heat')
+        return unknown(
+          `${product.name} holds on a surface this hard to wet only where its label names it`,
+          'Use a film sold for this cloth; press a patch inside a hem, wait a day, wash it and pull at it.',
+          'practice',
         );
       return gap > 0
         ? cautions(
@@ -242,6 +248,7 @@ export const adhesion: readonly Rule[] = [
     test: ({ surface, product }) => {
       if (
         surface.properties.flex !== 'bends' ||
+        surface.properties.texture === 'brush' || // on open pile each fibre bends in its own coat
         takesAway(product) ||
         product.flags.includes('bends') ||
         product.body === 'thin'
@@ -289,7 +296,9 @@ const unsuited = ({ surface, part }: Context, suits: Method['suits']) =>
       property === 'shape'
         ? part.surface.shape
         : property === 'clear'
-          ? yesNo(properties.traits.includes('transparent'))
+          ? properties.traits.includes('silvered')
+            ? 'mirror'
+            : yesNo(properties.traits.includes('transparent'))
           : property === 'metalBase'
             ? yesNo(surface.base.properties.traits.includes('bareMetal'))
             : properties[property];

@@ -1,7 +1,17 @@
 import { AIRS, rankIn } from '../../materials/index.ts';
 import { dryTime, dewPoint } from '../../dry/index.ts';
 import { formatLength, formatTemperature } from '../../units/index.ts';
-import { aboutProduct, blocks, cautions, figureOf, takesAway, type ProductContext, type Rule } from '../context.ts';
+import {
+  aboutProduct,
+  blocks,
+  cautions,
+  favours,
+  figureOf,
+  takesAway,
+  unknown,
+  type ProductContext,
+  type Rule,
+} from '../context.ts';
 
 const CUT: readonly ('mask' | 'film')[] = ['mask', 'film'];
 const TOOL_WORDS: Readonly<Record<string, string>> = {
@@ -288,16 +298,25 @@ export const look: readonly Rule[] = [
     id: 'film-comes-off',
     reads: 'product',
     topic: 'look',
-    about: 'Strong glue leaves marks when film is taken off.',
+    about: 'Weak glue comes off clean; stronger glue leaves marks or pulls the paint along.',
     at: ['film'],
-    test: ({ use, product }) =>
-      use.mustComeOff === 'yes' && product.tack === 'high'
+    test: ({ use, product }) => {
+      if (use.mustComeOff !== 'yes') return null;
+      if (product.tack === 'low') return favours(`${product.name} is made to come off again`, '', 'label-typical');
+      if (product.tack === 'high')
+        return cautions(
+          `${product.name} leaves glue behind when it is taken off`,
+          'Use removable film, or warm it and pull slowly.',
+          'practice',
+        );
+      return product.tack === 'mid'
         ? cautions(
-            `${product.name} leaves glue behind when it is taken off`,
+            `${product.name} may pull paint along when it is taken off`,
             'Use removable film, or warm it and pull slowly.',
             'practice',
           )
-        : null,
+        : null;
+    },
   }),
   aboutProduct({
     id: 'dark-film-on-pane',
@@ -305,15 +324,21 @@ export const look: readonly Rule[] = [
     topic: 'heat',
     about: 'Dark film on insulating or wired glass can crack it in the sun.',
     at: ['film', 'medium'],
-    test: ({ surface, designs, product }) =>
-      surface.base.properties.traits.includes('cracksUnderDarkFilm') && !takesAway(product)
-        ? designs.every(({ tone }) => tone === 'light')
-          ? cautions('even pale film warms insulating glass', 'Keep it small and away from the edges.', 'practice')
-          : blocks(
-              'a dark film can crack this glass by heat in the sun',
-              'Use a pale or frosted film in small pieces.',
-              'practice',
-            )
-        : null,
+    test: ({ surface, designs, product }) => {
+      if (!surface.base.properties.traits.includes('cracksUnderDarkFilm') || takesAway(product)) return null;
+      if (designs.some(({ tone }) => tone === 'dark'))
+        return blocks(
+          'a dark film can crack this glass by heat in the sun',
+          'Use a pale or frosted film in small pieces.',
+          'practice',
+        );
+      return designs.some(({ tone }) => tone === 'unknown')
+        ? unknown(
+            'a dark film can crack this glass in the sun, and the colour of the design has not been said',
+            'Say whether it is light or dark; keep dark film off insulating and wired glass.',
+            'practice',
+          )
+        : cautions('even pale film warms insulating glass', 'Keep it small and away from the edges.', 'practice');
+    },
   }),
 ];

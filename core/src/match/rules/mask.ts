@@ -54,17 +54,21 @@ export const mask: readonly Rule[] = [
     topic: 'mask',
     about: 'Pins go only into soft material.',
     at: ['mask', 'hold'],
-    test: ({ surface, product }) =>
-      product.tack === 'pins' &&
-      surface.properties.flex !== 'bends' &&
-      surface.properties.texture !== 'rough' &&
-      surface.properties.texture !== 'unknown'
-        ? blocks(
+    test: ({ surface, product }) => {
+      const { flex, porosity } = surface.properties;
+      if (product.tack !== 'pins' || flex === 'bends' || porosity === 'fibre') return null;
+      return flex === 'unknown' || porosity === 'unknown'
+        ? unknown(
+            `nobody has said whether pins go into this, and ${product.name} needs them`,
+            'Push one pin in where it will not show.',
+            'practice',
+          )
+        : blocks(
             `${product.name} cannot be pinned to something hard`,
             'Use a stencil that sticks, or a sheet taped along its edge.',
             'practice',
-          )
-        : null,
+          );
+    },
   }),
   aboutProduct({
     id: 'mask-wants-hold',

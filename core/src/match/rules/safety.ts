@@ -157,7 +157,7 @@ export const safety: readonly Rule[] = [
     at: LEFT_ON,
     safety: true,
     test: ({ use, product }) => {
-      if (product.childRated === 'yes' || takesAway(product)) return null;
+      if (product.childRated === 'yes') return null;
       if (use.item === 'toy' || use.item === 'petBowl')
         return blocks(
           `${product.name} is not rated for ${use.item === 'toy' ? 'toys and cots' : 'pet bowls'}`,

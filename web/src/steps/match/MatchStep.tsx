@@ -17,12 +17,10 @@ import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
 import { StackEditor } from './StackEditor.tsx';
 import './match.css';
 
+const WORST_FIRST = ['blocks', 'unknown', 'cautions'] as const;
+
 const signOf = (candidate: Pick<Candidate, 'findings'>) =>
-  candidate.findings.some(({ verdict }) => verdict === 'unknown')
-    ? 'unknown'
-    : candidate.findings.some(({ verdict }) => verdict === 'cautions')
-      ? 'cautions'
-      : 'favours';
+  WORST_FIRST.find((verdict) => candidate.findings.some((finding) => finding.verdict === verdict)) ?? 'favours';
 
 const isSame = (left: Stack | null, right: Stack): boolean =>
   left !== null && JSON.stringify(left) === JSON.stringify(right);
@@ -34,9 +32,8 @@ const lifeWords = ({ strengths }: Pick<Candidate, 'strengths'>): string => {
 
 /** Why it stands, in one line: its first caution, or what is good about it. */
 const becauseOf = (candidate: Candidate): string => {
-  const doubt =
-    candidate.findings.find(({ verdict }) => verdict === 'unknown') ??
-    candidate.findings.find(({ verdict }) => verdict === 'cautions');
+  const worst = signOf(candidate);
+  const doubt = worst === 'favours' ? undefined : candidate.findings.find(({ verdict }) => verdict === worst);
   if (doubt) return `${capitalised(doubt.reason)}.`;
   const good = candidate.findings.find(({ verdict }) => verdict === 'favours');
   if (good) return `${capitalised(good.reason)}.`;
@@ -59,7 +56,7 @@ const CandidateRow = ({
   isChosen: boolean;
   choose: () => void;
 }) => {
-  const { strengths, bestAt } = candidate;
+  const { strengths, account, bestAt } = candidate;
   const life = strengths.life;
   const best = bestAt.map((priority) => BEST_WORDS[priority]).filter(Boolean);
   return (
@@ -88,12 +85,20 @@ const CandidateRow = ({
           </dd>
         </div>
         <div>
-          <dt>at the bench</dt>
-          <dd>{formatDuration(strengths.handsOnMinutes)}</dd>
+          <dt>hands-on, each</dt>
+          <dd>
+            <WhereFrom figures={account.work}>{formatDuration(strengths.handsOnMinutes)}</WhereFrom>
+          </dd>
         </div>
         <div>
-          <dt>until up</dt>
-          <dd>{formatDuration(strengths.elapsedMinutes)}</dd>
+          <dt>at the soonest</dt>
+          <dd>
+            {account.waits.length ? (
+              <WhereFrom figures={account.waits}>{formatDuration(strengths.elapsedMinutes)}</WhereFrom>
+            ) : (
+              formatDuration(strengths.elapsedMinutes)
+            )}
+          </dd>
         </div>
       </dl>
       <p className="sg-best">
@@ -124,24 +129,33 @@ const Turned = ({ model, former }: { model: PieceModel; former: Stack }) => {
   );
 };
 
-const RefusalRow = ({ refusal, mend }: { refusal: Refusal; mend?: () => void }) => (
-  <li className="sg-refusal">
-    <Sign verdict="blocks" isSafety={refusal.blockers.some(({ isSafety }) => isSafety)} />
-    <span>
-      <strong>{refusal.title}</strong>
-      <span className="sg-refusal-why">
-        {refusal.blockers.map(({ reason }) => capitalised(reason)).join('. ')}.
-        {refusal.blockers[0] && (
-          <>
-            {' '}
-            <WhereFrom finding={refusal.blockers[0]} />
-          </>
+const RefusalRow = ({ refusal, mend }: { refusal: Refusal; mend?: () => void }) => {
+  const [isOpen, setOpen] = useState(false);
+  const { blockers } = refusal;
+  const first = blockers.find(({ isSafety }) => isSafety) ?? blockers[0];
+  const shown = isOpen ? blockers : blockers.filter((blocker) => blocker === first);
+  return (
+    <li className="sg-refusal">
+      <Sign verdict="blocks" isSafety={first?.isSafety ?? false} />
+      <span>
+        <strong>{refusal.title}</strong>
+        {shown.map((blocker) => (
+          <span key={`${blocker.ruleId} ${blocker.operationId}`} className="sg-refusal-why">
+            {capitalised(blocker.reason)}. <WhereFrom finding={blocker} />
+          </span>
+        ))}
+        {blockers.length > 1 && (
+          <button type="button" className="sg-fold is-tight" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+            {isOpen
+              ? 'Only the first'
+              : `and ${blockers.length - 1} more ${blockers.length === 2 ? 'reason' : 'reasons'}`}
+          </button>
         )}
       </span>
-    </span>
-    {mend && refusal.mend && <Button onClick={mend}>{refusal.mend.label}</Button>}
-  </li>
-);
+      {mend && refusal.mend && <Button onClick={mend}>{refusal.mend.label}</Button>}
+    </li>
+  );
+};
 
 const MOST_SHOWN = 4;
 
@@ -260,6 +274,7 @@ export const MatchStep = () => {
   const isListed = [...match.ranked, ...match.folded, ...match.unknown].some((candidate) =>
     isSame(stack, candidate.stack),
   );
+  const isOwn = stack !== null && part.stackIsOwn && !isListed;
   const spoken = findings.filter(({ verdict }) => verdict !== 'favours');
   const blocked = findings.some(({ verdict }) => verdict === 'blocks');
   return (
@@ -280,7 +295,7 @@ export const MatchStep = () => {
         />
       </div>
       {formerStack && <Turned model={model} former={formerStack} />}
-      {stack && part.stackIsOwn && !isListed && (
+      {isOwn && (
         <p className={blocked ? 'sg-turned is-refused' : 'sg-turned'}>
           These layers are your own{blocked ? ', and the rules refuse them as they are' : ''}.{' '}
           <Button variant="outline" onClick={() => changePart({ stackIsOwn: false }, 'following Match again')}>
@@ -288,8 +303,9 @@ export const MatchStep = () => {
           </Button>
         </p>
       )}
-      {match.ranked.length > 0 && (
+      {(match.ranked.length > 0 || isOwn) && (
         <ul className="sg-plain-list">
+          {isOwn && model.candidate && <CandidateRow candidate={model.candidate} isChosen choose={() => undefined} />}
           {match.ranked.map((candidate, index) => (
             <CandidateRow
               key={candidate.id}

@@ -4,6 +4,7 @@ import { useOutletContext } from 'react-router';
 import {
   catalogue,
   type Brief,
+  type Candidate,
   type Catalogue,
   type Finding,
   type MatchResult,
@@ -11,7 +12,6 @@ import {
   type Piece,
   type Settings,
   type Stack,
-  type Strengths,
 } from '@sgraffa/core';
 import { useBench, useChanges } from '../../store/bench.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
@@ -30,7 +30,8 @@ export interface PieceModel extends WorkedOut {
   readonly isJudging: boolean;
   readonly stack: Stack | null;
   readonly findings: readonly Finding[];
-  readonly strengths: Strengths | null;
+  /** The stack as it stands, in the terms of the ranked ones. */
+  readonly candidate: Candidate | null;
   readonly clauses: readonly Clause[];
   readonly doneEvents: ReadonlyMap<string, string>;
   readonly changePart: (patch: Partial<Part>, name: string) => void;
@@ -102,7 +103,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     isJudging: matched.isFetching,
     stack,
     findings: judged.data?.findings ?? [],
-    strengths: judged.data?.strengths ?? null,
+    candidate: judged.data?.candidate ?? null,
     ...worked,
     clauses: sentenceOf({
       piece,

@@ -1,10 +1,20 @@
 import { Button, TextInput } from '@mantine/core';
-import { IconX } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { catalogue, describePiece, plainOwnSurface, plainPiece, type Chip, type Piece } from '@sgraffa/core';
+import {
+  adjustDescription,
+  catalogue,
+  describePiece,
+  plainOwnSurface,
+  plainPiece,
+  type Description,
+  type Part,
+  type Piece,
+} from '@sgraffa/core';
 import { useChanges } from '../../store/bench.ts';
-import { LOOK_WORDS } from '../../ui/words.ts';
+import { Section } from '../../ui/section/Section.tsx';
+import { sectionModel } from '../../ui/section/sectionModel.ts';
+import { Chips, type Said } from './Chips.tsx';
 import './pieces.css';
 
 const EXAMPLES = [
@@ -13,53 +23,33 @@ const EXAMPLES = [
   'cotton bag, machine-washed',
   'powder-coated steel tin, to bare metal',
 ];
-const FIELD_WORDS: Readonly<Record<string, string>> = {
-  base: 'made of',
-  finish: 'on it',
-  place: 'lives',
-  water: 'cleaned',
-  wear: 'use',
-  heat: 'heat',
-  heatC: 'heat',
-  laundryC: 'laundry',
-  lifeYears: 'lasts',
-  food: 'food',
-  children: 'near',
-  item: 'it is',
-  mustComeOff: 'later',
-  soak: 'water',
-  condition: 'state',
-  tone: 'colour',
-  shape: 'shape',
-  look: 'look',
-  quantity: 'how many',
-};
-
-/** Takes the words of a chip out of the line, as a crafter would who read it wrongly there. */
-const without = (line: string, chip: Chip): string =>
-  line
-    .replace(
-      new RegExp(
-        chip.from
-          .trim()
-          .replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
-          .replace(/\s+/g, '[\\s,;-]+'),
-        'i',
-      ),
-      '',
-    )
-    .replace(/\s{2,}/g, ' ')
-    .trim();
-
 const MAX_LINE = 400;
 
-/** One line becomes a piece: its properties are shown as chips before it is kept. */
+/** The piece that a description stands for; without a material it is a surface of the crafter's own. */
+const pieceOf = (id: string, line: string, read: Description): Piece => {
+  const plain = plainPiece(id, read.name, 'own');
+  const part = plain.parts[0]!;
+  const own = read.surface.base === '' ? { base: 'own', own: plainOwnSurface(read.name.toLowerCase()) } : {};
+  const filled: Part = {
+    ...part,
+    surface: { ...read.surface, ...own },
+    use: read.use,
+    designs: [{ ...part.designs[0]!, look: read.look }],
+  };
+  return { ...plain, line, quantity: read.quantity, parts: [filled] };
+};
+
+/** One line becomes a piece: its properties are shown as chips, to be changed before it is kept. */
 export const NewPiecePage = () => {
+  const all = catalogue();
   const [line, setLine] = useState('');
+  const [changes, setChanges] = useState<readonly Said[]>([]);
   const [error, setError] = useState<string | null>(null);
   const navigate = useNavigate();
   const { savePiece } = useChanges();
-  const read = describePiece(line, catalogue());
+  const read = changes.reduce(adjustDescription, describePiece(line, all));
+  const isMaterial = read.surface.base !== '';
+  const drawn = isMaterial ? sectionModel({ part: pieceOf('new', line, read).parts[0]!, catalogue: all }) : null;
   const begin = async () => {
     if (line.trim() === '')
       return setError(
@@ -70,61 +60,46 @@ export const NewPiecePage = () => {
         `${line.length} characters were typed. Allowed: at most ${MAX_LINE}. Shorten the line; notes have room later.`,
       );
     const id = `p-${crypto.randomUUID().slice(0, 8)}`;
-    const plain = plainPiece(id, read.name, read.surface.base || 'hardwood');
-    const part = plain.parts[0]!;
-    const own = read.surface.base === '' ? { base: 'own', own: plainOwnSurface(read.name.toLowerCase()) } : {};
-    const piece: Piece = {
-      ...plain,
-      line,
-      quantity: read.quantity,
-      parts: [
-        {
-          ...part,
-          surface: { ...read.surface, ...own },
-          use: read.use,
-          designs: [{ ...part.designs[0]!, look: read.look }],
-        },
-      ],
-    };
+    const piece = pieceOf(id, line, read);
     await savePiece(piece, `new piece ${piece.name}`);
-    await navigate(`/pieces/${id}/${read.surface.base === '' ? 'surface' : 'match'}`);
+    await navigate(`/pieces/${id}/${isMaterial ? 'match' : 'surface'}`);
+  };
+  const start = (text: string) => {
+    setLine(text);
+    setChanges([]);
+    setError(null);
   };
   return (
-    <section className="sg-page sg-new">
-      <h1>What are you making?</h1>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void begin();
-        }}
-      >
-        <TextInput
-          label="The piece in one line"
-          description="What it is made of, what is on it already, where it lives, how it is cleaned, how long it must last."
-          size="lg"
-          autoFocus
-          value={line}
-          error={error}
-          maxLength={MAX_LINE + 50}
-          onChange={(event) => {
-            setLine(event.currentTarget.value);
-            setError(null);
+    <div className="sg-new">
+      <section className="sg-page">
+        <h1>What are you making?</h1>
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void begin();
           }}
-        />
-        <div className="sg-chips" role="group" aria-live="polite" aria-label="Read from the line">
-          {read.chips.map((chip) => (
-            <button
-              key={`${chip.field} ${chip.from}`}
-              type="button"
-              className="sg-chip"
-              aria-label={`${FIELD_WORDS[chip.field] ?? chip.field}: ${chip.field === 'look' ? LOOK_WORDS[chip.value as 'any'] : chip.label}. Take it out.`}
-              onClick={() => setLine(without(line, chip))}
-            >
-              <span className="sg-quiet">{FIELD_WORDS[chip.field] ?? chip.field}</span> {chip.label}{' '}
-              <IconX size={16} aria-hidden />
-            </button>
-          ))}
-          {line.trim() !== '' && read.surface.base === '' && (
+        >
+          <TextInput
+            label="The piece in one line"
+            description="What it is made of, what is on it already, where it lives, how it is cleaned, how long it must last."
+            size="lg"
+            autoFocus
+            value={line}
+            error={error}
+            maxLength={MAX_LINE + 50}
+            onChange={(event) => {
+              setLine(event.currentTarget.value);
+              setError(null);
+            }}
+          />
+          {line.trim() !== '' && (
+            <Chips
+              read={read}
+              catalogue={all}
+              say={(said) => setChanges([...changes.filter(({ field }) => field !== said.field), said])}
+            />
+          )}
+          {line.trim() !== '' && !isMaterial && (
             <p className="sg-quiet">
               No material was read from this. It starts as a surface of your own that you describe by its properties.
             </p>
@@ -132,20 +107,30 @@ export const NewPiecePage = () => {
           {read.unread.length > 0 && read.chips.length > 0 && (
             <p className="sg-quiet">Only part of the name: {read.unread.join(', ')}.</p>
           )}
-        </div>
-        <Button type="submit" size="lg">
-          Work out its layers
-        </Button>
-      </form>
-      <p className="sg-quiet">
-        For instance:{' '}
-        {EXAMPLES.map((example) => (
-          <button key={example} type="button" className="sg-example" onClick={() => setLine(example)}>
-            {example}
-          </button>
-        ))}
-      </p>
-      <Link to="/pieces">Back to all pieces</Link>
-    </section>
+          <Button type="submit" size="lg">
+            Work out its layers
+          </Button>
+        </form>
+        <h2 className="sg-rule">For instance</h2>
+        <ul className="sg-plain-list">
+          {EXAMPLES.map((example) => (
+            <li key={example}>
+              <button type="button" className="sg-example" onClick={() => start(example)}>
+                {example}
+              </button>
+            </li>
+          ))}
+        </ul>
+        <Link to="/pieces">Back to all pieces</Link>
+      </section>
+      <aside className="sg-panel" aria-label="Section of the piece">
+        <h2 className="sg-panel-title">Section, before the work</h2>
+        {drawn ? (
+          <Section model={drawn} />
+        ) : (
+          <p className="sg-quiet">Say what the piece is made of, and its section is drawn here.</p>
+        )}
+      </aside>
+    </div>
   );
 };

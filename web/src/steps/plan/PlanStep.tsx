@@ -160,9 +160,9 @@ export const PlanStep = () => {
       ? (Date.parse(plan.readyAt) - Date.parse(piece.due)) / 60_000
       : 0;
   const lastDrying = steps.find(({ id }) => id === plan.readyWaitsFor);
-  const dangers = [...new Set(steps.flatMap(({ hazards }) => hazards))].filter((id) =>
-    ['fluoride', 'stripper', 'burn', 'aerosol', 'rubber-spray', 'epoxy', 'oily-rags', 'solvent'].includes(id),
-  );
+  const dangers = [...new Set(steps.flatMap(({ hazards }) => hazards))]
+    .map((id) => catalogue.hazardById.get(id))
+    .filter((hazard) => hazard?.isGrave);
   return (
     <div className="sg-course">
       <h2>{plan.readyAt ? `Ready ${dayAndTime(plan.readyAt, settings.zone, now)}` : 'Nothing to do'}</h2>
@@ -200,17 +200,17 @@ export const PlanStep = () => {
       {dangers.length > 0 && (
         <section className="sg-danger" aria-label="Safety">
           <h3>Before you begin</h3>
-          <ul>
-            {dangers.flatMap((id) =>
-              catalogue.hazardById
-                .get(id)!
-                .cautions.slice(0, 1)
-                .map((caution) => <li key={caution}>{caution}</li>),
-            )}
-          </ul>
-          <p className="sg-quiet">
-            All cautions stand on their steps. The product's label, its safety data sheet and local rules come first.
-          </p>
+          <dl className="sg-danger-list">
+            {dangers.map((hazard) => (
+              <div key={hazard!.id}>
+                <dt>{hazard!.name}</dt>
+                {hazard!.cautions.map((caution) => (
+                  <dd key={caution}>{caution}</dd>
+                ))}
+              </div>
+            ))}
+          </dl>
+          <p className="sg-quiet">The product's label, its safety data sheet and local rules come first.</p>
         </section>
       )}
       {[...days].map(([date, entries]) => (

@@ -1,13 +1,13 @@
 import { Select } from '@mantine/core';
 import { parseTemperature, type OwnSurface } from '@sgraffa/core';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
-import { options, WATER_WORDS } from '../../ui/words.ts';
+import { options, WATER_WORDS, YES_NO_WORDS } from '../../ui/words.ts';
 
 type Properties = OwnSurface['properties'];
 type Asked = 'porosity' | 'energy' | 'texture' | 'friable' | 'flex' | 'solvents' | 'water';
 
 const UNKNOWN = { unknown: 'not known' } as const;
-const YES_NO = { no: 'no', yes: 'yes', ...UNKNOWN } as const;
+const YES_NO = { ...YES_NO_WORDS, ...UNKNOWN } as const;
 
 /** What each property is called, and how a crafter finds it out. */
 const QUESTIONS: {

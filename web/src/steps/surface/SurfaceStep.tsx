@@ -22,16 +22,16 @@ import {
   PLACE_WORDS,
   SHAPE_WORDS,
   SOIL_WORDS,
+  TONE_WORDS,
   WATER_WORDS,
   WEAR_WORDS,
+  YES_NO_WORDS,
   ZONE_WORDS,
 } from '../../ui/words.ts';
 import { usePiece } from '../piece/usePieceModel.ts';
 import { OwnProperties } from './OwnProperties.tsx';
 
 const ASKED_SOILS = ['dust', 'grease', 'silicone', 'oldGlue', 'damp', 'rust', 'flaking', 'wax'] as const;
-const TONE_WORDS = { light: 'light', dark: 'dark', unknown: 'not said yet' } as const;
-const YES_NO = { no: 'no', yes: 'yes' } as const;
 const MAX_NAME = 120;
 
 const readName = (text: string): Outcome<{ value: string }> => {
@@ -158,7 +158,7 @@ export const SurfaceStep = () => {
         />
         <Select
           label="Left standing in water"
-          data={options(YES_NO)}
+          data={options(YES_NO_WORDS)}
           value={use.soak}
           onChange={(soak) => soak && setUse({ soak }, 'soaking')}
         />
@@ -197,7 +197,7 @@ export const SurfaceStep = () => {
         />
         <Select
           label="Small children"
-          data={options({ ...YES_NO, unknown: 'not said yet' })}
+          data={options({ ...YES_NO_WORDS, unknown: 'not said yet' })}
           value={use.children}
           onChange={(children) => children && setUse({ children }, 'children')}
         />
@@ -209,7 +209,7 @@ export const SurfaceStep = () => {
         />
         <Select
           label="Must come off again"
-          data={options(YES_NO)}
+          data={options(YES_NO_WORDS)}
           value={use.mustComeOff}
           onChange={(mustComeOff) => mustComeOff && setUse({ mustComeOff }, 'whether it comes off')}
         />

@@ -30,6 +30,8 @@ const LABEL_WIDTH = 118;
 
 const path = (points: readonly Point[], close = true): string =>
   `M${points.map(([x, y]) => `${x} ${y}`).join('L')}${close ? 'Z' : ''}`;
+const paths = (outlines: readonly (readonly Point[])[], close = true): string =>
+  outlines.map((points) => path(points, close)).join('');
 
 const WAVE = 8;
 
@@ -53,16 +55,10 @@ const wavy = (points: readonly Point[]): string => {
 
 const TopEdge = ({ band }: { band: Band }) => {
   if (band.isGhost) return null;
-  if (band.state === 'wet') return <path d={wavy(band.top)} className="sg-top" strokeWidth={2.4} />;
+  if (band.state === 'wet') return <path d={band.tops.map(wavy).join('')} className="sg-top" strokeWidth={2.4} />;
   if (band.state === 'touchDry')
-    return <path d={path(band.top, false)} className="sg-top" strokeWidth={2.2} strokeDasharray="2 4" />;
-  return <path d={path(band.top, false)} className="sg-top" strokeWidth={band.state === 'cured' ? 2.6 : 1.2} />;
-};
-
-const middleRight = (band: Band): Point => {
-  const right = Math.max(...band.outline.map(([x]) => x));
-  const ys = band.outline.filter(([x]) => x >= right - 12).map(([, y]) => y);
-  return [right, (Math.min(...ys) + Math.max(...ys)) / 2];
+    return <path d={paths(band.tops, false)} className="sg-top" strokeWidth={2.2} strokeDasharray="2 4" />;
+  return <path d={paths(band.tops, false)} className="sg-top" strokeWidth={band.state === 'cured' ? 2.6 : 1.2} />;
 };
 
 interface Label {
@@ -84,18 +80,18 @@ const heightOf = (label: Pick<Label, 'name' | 'notes'>): number => textOf(label)
 const labelsOf = (model: SectionModel): Label[] => {
   const [, baseTop = 0] = model.base.outline[0] ?? [0, 0];
   const wanted = [
-    ...model.bands.map((band) => ({ id: band.id, name: band.name, notes: band.notes, from: middleRight(band) })),
+    ...model.bands.map((band) => ({ id: band.id, name: band.name, notes: band.notes, from: band.anchor })),
     ...(model.cut
       ? [
           {
             id: model.cut.operationId,
             name: model.cut.kind,
             notes: ['in the base itself'],
-            from: [128, baseTop + 14] as Point,
+            from: model.cut.anchor,
           },
         ]
       : []),
-    { id: 'base', name: model.base.name, notes: [], from: [model.width, baseTop + 80] as Point },
+    { id: 'base', name: model.base.name, notes: [], from: [model.width - 7, baseTop + 80] as Point },
   ].sort((left, right) => left.from[1] - right.from[1] || right.from[0] - left.from[0]);
   const gap = (index: number): number => (heightOf(wanted[index - 1]!) + heightOf(wanted[index]!)) / 2;
   const ys = wanted.map(({ from }) => from[1]);
@@ -158,16 +154,16 @@ export const Section = ({ model, lit = null, onPick, small = false }: Props) => 
           }
         : {})}
     >
-      <path d={path(band.outline)} fill={band.isGhost ? 'transparent' : BAND_FILLS[band.tone]} />
-      {!band.isGhost && <path d={path(band.outline)} fill={`url(#${scope}-${band.hatching})`} />}
-      <path d={path(band.outline)} className="sg-outline" strokeDasharray={band.isGhost ? '5 4' : undefined} />
+      <path d={paths(band.outlines)} fill={band.isGhost ? 'transparent' : BAND_FILLS[band.tone]} />
+      {!band.isGhost && <path d={paths(band.outlines)} fill={`url(#${scope}-${band.hatching})`} />}
+      <path d={paths(band.outlines)} className="sg-outline" strokeDasharray={band.isGhost ? '5 4' : undefined} />
       <TopEdge band={band} />
     </g>
   ));
   return (
     <svg
       className={small ? 'sg-section is-small' : 'sg-section'}
-      viewBox={`-2 ${-headroom - (small ? 0 : 22)} ${width + 4} ${model.height + headroom + (small ? 2 : 26)}`}
+      viewBox={`-2 ${-headroom - (small ? 0 : 22)} ${width + 4} ${small ? model.smallHeight + 2 : model.height + headroom + 26}`}
       role={small ? 'img' : 'group'}
       aria-label={`Section: ${sectionWords(model)}`}
     >
@@ -202,7 +198,8 @@ export const Section = ({ model, lit = null, onPick, small = false }: Props) => 
         const written = textOf(label);
         return (
           <g key={label.id} className={label.id === lit ? 'sg-label is-lit' : 'sg-label'}>
-            <path d={`M${x} ${y}L${LABEL_X - 12} ${label.y}H${LABEL_X - 4}`} className="sg-leader" />
+            <circle cx={x} cy={y} r={2.2} className="sg-leader-dot" />
+            <path d={`M${x} ${y}H${model.width + 3}L${LABEL_X - 8} ${label.y}H${LABEL_X - 4}`} className="sg-leader" />
             {written.map(({ text, isNote }, index) => (
               <text
                 key={`${index} ${text}`}

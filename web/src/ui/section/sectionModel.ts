@@ -40,9 +40,11 @@ export interface Band {
   readonly notes: readonly string[];
   readonly hatching: Hatching;
   readonly tone: 'ground' | 'colour' | 'film' | 'clear' | 'mask' | 'old' | 'paste';
-  /** One closed outline, and the top edge apart so that it can be drawn wet. */
-  readonly outline: readonly Point[];
-  readonly top: readonly Point[];
+  /** Closed outlines, and the top edges apart so that they can be drawn wet. */
+  readonly outlines: readonly (readonly Point[])[];
+  readonly tops: readonly (readonly Point[])[];
+  /** Where its leader begins: inside the band, at the right of it. */
+  readonly anchor: Point;
   readonly state: LayerState;
   readonly isGhost: boolean;
 }
@@ -50,11 +52,14 @@ export interface Band {
 export interface SectionModel {
   readonly width: number;
   readonly height: number;
+  /** Height down to which a small drawing shows it. */
+  readonly smallHeight: number;
   readonly base: { readonly name: string; readonly hatching: Hatching; readonly outline: readonly Point[] };
   /** What was done to the base in the opening. */
   readonly cut: {
     readonly kind: 'etched' | 'burnt' | 'dyed';
     readonly outline: readonly Point[];
+    readonly anchor: Point;
     readonly operationId: string;
   } | null;
   readonly bands: readonly Band[];
@@ -69,8 +74,12 @@ const MASKED = 160;
 const RIGHT = 232;
 const BASE_HEIGHT = 118;
 const THICK = { mask: 50, film: 40, colour: 40, ground: 42, clear: 34, old: 36, edge: 34, paste: 50 } as const;
-const CUT_DEPTH = 26;
+const CUT_DEPTH = 30;
+const SMALL_BASE_HEIGHT = 54;
 const SLANT = 9;
+const ANCHOR_INSET = 7;
+/** Height of a leader within its band, from the top, by column: neighbours in one row then keep apart. */
+const ANCHOR_AT = { opening: 0.3, edge: 0.72, masked: 0.5 } as const;
 
 const STATE_NOTES: Readonly<Record<LayerState, string>> = {
   notYet: 'not yet',
@@ -78,6 +87,14 @@ const STATE_NOTES: Readonly<Record<LayerState, string>> = {
   touchDry: 'touch-dry',
   ready: 'ready to cover',
   cured: 'cured',
+};
+
+/** How far a layer is, in words: film bonds, a mask is only on, coats dry. */
+const stateNote = (product: Product, role: Layer['role'], state: LayerState): string => {
+  if (state === 'notYet' || product.dryFamily === 'none' || role === 'mask')
+    return state === 'notYet' ? 'not yet' : 'on';
+  if (product.dryFamily === 'bond') return state === 'cured' ? 'bonded' : 'bonding';
+  return STATE_NOTES[state];
 };
 
 const MEDIUM_NAME = 'medium';
@@ -173,37 +190,27 @@ export const sectionModel = ({ part, catalogue, done, states }: SectionInput): S
   old.forEach(({ finish }, index) => {
     const bottom = -index * THICK.old;
     const top = bottom - THICK.old;
-    const left: Point[] = stripped
-      ? [
-          [BARE, top],
-          [OPENING, top],
-          [OPENING, bottom],
-          [BARE, bottom],
-        ]
-      : [];
-    const from = stripped ? EDGE : BARE;
-    const outline: Point[] = [
+    const box = (from: number, to: number): Point[] => [
       [from, top],
-      [RIGHT, top],
-      [RIGHT, bottom],
+      [to, top],
+      [to, bottom],
       [from, bottom],
     ];
+    const spans = stripped
+      ? ([
+          [BARE, OPENING],
+          [EDGE, RIGHT],
+        ] as const)
+      : ([[BARE, RIGHT]] as const);
     bands.push({
       id: `old-${index}`,
       name: 'on it already',
       notes: [finish.name],
       hatching: 'oldFinish',
       tone: 'old',
-      outline: stripped ? [...left, [BARE, bottom], ...outline, [from, bottom], [BARE, bottom]] : outline,
-      top: stripped
-        ? [
-            [from, top],
-            [RIGHT, top],
-          ]
-        : [
-            [BARE, top],
-            [RIGHT, top],
-          ],
+      outlines: spans.map(([from, to]) => box(from, to)),
+      tops: spans.map(([from, to]) => box(from, to).slice(0, 2)),
+      anchor: [RIGHT - ANCHOR_INSET, (top + bottom) / 2],
       state: 'cured',
       isGhost: false,
     });
@@ -231,32 +238,29 @@ export const sectionModel = ({ part, catalogue, done, states }: SectionInput): S
         masked: columns.includes('masked') ? topAt('masked') : before.masked,
       };
     const coats = state ? Math.max(state.coatsLaid, 1) : layer.coats;
-    const stateWords = isGhost
-      ? layer.role === 'mask'
-        ? 'lifted'
-        : 'rinsed off'
-      : state
-        ? STATE_NOTES[state.state]
-        : '';
+    const gone = layer.role === 'mask' ? 'lifted' : profile.cut?.kind === 'burnt' ? 'burnt in' : 'rinsed off';
+    const stateWords = isGhost ? gone : state ? stateNote(product, layer.role, state.state) : '';
     bands.push({
       id: layer.operationId,
       name: `${product.kind === 'primer' ? 'primer' : product.kind === 'medium' ? MEDIUM_NAME : ROLE_NAMES[layer.role]}${layer.coats > 1 ? ` ×${coats}` : ''}`,
       notes: [product.name, stateWords].filter(Boolean),
       hatching: hatchingOf(product, layer.role),
       tone,
-      outline: [...top, ...[...bottom].reverse()],
-      top,
+      outlines: [[...top, ...[...bottom].reverse()]],
+      tops: [top],
+      anchor: [to - ANCHOR_INSET, topAt(columns.at(-1)!) + thick * ANCHOR_AT[columns.at(-1)!]],
       state: state?.state ?? 'cured',
       isGhost,
     });
   }
-  const highest = Math.min(bareTop, ...bands.flatMap(({ outline }) => outline.map(([, y]) => y)), -24);
+  const highest = Math.min(bareTop, ...bands.flatMap(({ outlines }) => outlines.flat().map(([, y]) => y)), -24);
   const shift = -highest + 14;
   const shifted = (points: readonly Point[]): Point[] => points.map(([x, y]) => [x, y + shift]);
   const cutKind = profile.cut?.kind;
   return {
     width: RIGHT,
     height: shift + BASE_HEIGHT,
+    smallHeight: shift + SMALL_BASE_HEIGHT,
     base: {
       name: facts.facts.base.name,
       hatching: facts.facts.base.pattern,
@@ -272,6 +276,7 @@ export const sectionModel = ({ part, catalogue, done, states }: SectionInput): S
         ? {
             kind: cutKind,
             operationId: profile.cut.operationId,
+            anchor: [(OPENING + EDGE) / 2, shift + CUT_DEPTH / 2],
             outline: shifted([
               [OPENING + 2, 0],
               [OPENING + 10, CUT_DEPTH],
@@ -280,7 +285,12 @@ export const sectionModel = ({ part, catalogue, done, states }: SectionInput): S
             ]),
           }
         : null,
-    bands: bands.map((band) => ({ ...band, outline: shifted(band.outline), top: shifted(band.top) })),
+    bands: bands.map((band) => ({
+      ...band,
+      outlines: band.outlines.map(shifted),
+      tops: band.tops.map(shifted),
+      anchor: shifted([band.anchor])[0]!,
+    })),
     columns: [
       { name: 'bare', x: BARE + 27 },
       { name: 'opening', x: (OPENING + EDGE) / 2 },

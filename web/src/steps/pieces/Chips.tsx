@@ -1,0 +1,152 @@
+import { Button, Popover, Select } from '@mantine/core';
+import { IconPencil, IconQuestionMark } from '@tabler/icons-react';
+import { useState } from 'react';
+import { parseTemperature, type Catalogue, type Description, type Outcome } from '@sgraffa/core';
+import { boundedNumber } from '../../ui/numbers.ts';
+import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import {
+  FOOD_WORDS,
+  ITEM_WORDS,
+  LOOK_WORDS,
+  options,
+  PLACE_WORDS,
+  SHAPE_WORDS,
+  TONE_WORDS,
+  WATER_WORDS,
+  WEAR_WORDS,
+  YES_NO_WORDS,
+} from '../../ui/words.ts';
+
+/** What is said of one field; a value of null takes it back. */
+export interface Said {
+  readonly field: string;
+  readonly value: string | number | null;
+  readonly label: string;
+}
+
+interface Asked {
+  readonly name: string;
+  /** Read by numbers where it has a unit, by choosing where it has words. */
+  readonly unit?: string;
+  readonly parse?: (text: string) => Outcome<{ value: number }>;
+  readonly choices?: (catalogue: Catalogue) => { value: string; label: string }[];
+}
+
+const named = (rows: readonly { readonly id: string; readonly name: string }[]) =>
+  rows.map(({ id, name }) => ({ value: id, label: name }));
+const said = <Key extends string>(words: Readonly<Record<Key, string>>) =>
+  options<string>(words).filter(({ value }) => value !== 'unknown');
+
+const FIELDS: Readonly<Record<string, Asked>> = {
+  base: { name: 'made of', choices: ({ bases }) => named(bases) },
+  finish: { name: 'on it', choices: ({ finishes }) => named(finishes) },
+  place: { name: 'lives', choices: () => said(PLACE_WORDS) },
+  water: { name: 'cleaned', choices: () => said(WATER_WORDS) },
+  wear: { name: 'use', choices: () => said(WEAR_WORDS) },
+  heat: { name: 'heat', choices: ({ heatSources }) => named(heatSources) },
+  food: { name: 'touches', choices: () => said(FOOD_WORDS) },
+  children: { name: 'small children', choices: () => said(YES_NO_WORDS) },
+  item: { name: 'it is', choices: () => said(ITEM_WORDS) },
+  mustComeOff: { name: 'must come off', choices: () => said(YES_NO_WORDS) },
+  soak: { name: 'stands in water', choices: () => said(YES_NO_WORDS) },
+  tone: { name: 'colour', choices: () => said(TONE_WORDS) },
+  shape: { name: 'shape', choices: () => said(SHAPE_WORDS) },
+  look: { name: 'look', choices: () => said(LOOK_WORDS) },
+  lifeYears: { name: 'lasts', unit: 'years', parse: boundedNumber('a life', 0.1, 100, 'years') },
+  quantity: { name: 'how many', unit: 'pieces', parse: boundedNumber('a number of pieces', 1, 1000, '', true) },
+  laundryC: { name: 'laundry', unit: '°C', parse: boundedNumber('a laundry temperature', 20, 95, '°C') },
+  heatC: { name: 'surface gets', unit: '°C', parse: (text) => parseTemperature(text) },
+};
+const ORDER = Object.keys(FIELDS);
+/** What decides most: asked for where the line does not say it. */
+const ALWAYS_ASKED = ['base', 'place', 'water', 'wear'];
+
+const Chip = ({
+  field,
+  value,
+  label,
+  catalogue,
+  say,
+}: {
+  field: string;
+  value: string | number | null;
+  label: string;
+  catalogue: Catalogue;
+  say: (said: Said) => void;
+}) => {
+  const [isOpen, setOpen] = useState(false);
+  const asked = FIELDS[field];
+  const name = asked?.name ?? field;
+  const tell = (next: string | number | null, words: string) => {
+    setOpen(false);
+    say({ field, value: next, label: words });
+  };
+  const choices = asked?.choices?.(catalogue);
+  return (
+    <Popover opened={isOpen} onChange={setOpen} trapFocus width={320} position="bottom-start">
+      <Popover.Target>
+        <button
+          type="button"
+          className={value === null ? 'sg-chip is-open' : 'sg-chip'}
+          aria-label={value === null ? `${name}: not said. Say it.` : `${name}: ${label}. Change it.`}
+          onClick={() => setOpen(!isOpen)}
+        >
+          <span className="sg-quiet">{name}</span> {label}
+          {value === null ? <IconQuestionMark size={16} aria-hidden /> : <IconPencil size={16} aria-hidden />}
+        </button>
+      </Popover.Target>
+      <Popover.Dropdown>
+        {choices && (
+          <Select
+            label={name}
+            data={choices}
+            value={value === null ? null : String(value)}
+            searchable={choices.length > 8}
+            comboboxProps={{ withinPortal: false }}
+            onChange={(next, choice) => next && tell(next, choice.label)}
+          />
+        )}
+        {asked?.parse && (
+          <QuantityInput
+            label={`${name}, ${asked.unit}`}
+            value={typeof value === 'number' ? value : null}
+            format={(number) => String(Number(number.toFixed(2)))}
+            parse={asked.parse}
+            onChange={(next) => tell(next, next === null ? '' : `${next} ${asked.unit}`)}
+          />
+        )}
+        {value !== null && (
+          <Button mt="sm" variant="outline" onClick={() => tell(null, '')}>
+            Take it out
+          </Button>
+        )}
+      </Popover.Dropdown>
+    </Popover>
+  );
+};
+
+/** What was read from the line, each fact to be changed or taken out; and what is still to be said. */
+export const Chips = ({
+  read,
+  catalogue,
+  say,
+}: {
+  read: Description;
+  catalogue: Catalogue;
+  say: (said: Said) => void;
+}) => (
+  <div className="sg-chips" role="group" aria-live="polite" aria-label="Read from the line">
+    {[...read.chips]
+      .sort((left, right) => ORDER.indexOf(left.field) - ORDER.indexOf(right.field))
+      .map(({ field, value, label, isGuess }) => (
+        <Chip
+          key={`${field} ${value}`}
+          label={isGuess ? `${label}, probably` : label}
+          {...{ field, value, catalogue, say }}
+        />
+      ))}
+    {ALWAYS_ASKED.filter((field) => !read.chips.some((chip) => chip.field === field)).map((field) => (
+      <Chip key={field} field={field} value={null} label="" catalogue={catalogue} say={say} />
+    ))}
+  </div>
+);

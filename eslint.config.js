@@ -28,6 +28,7 @@ export default tseslint.config(
         performance: 'readonly',
         setTimeout: 'readonly',
         fetch: 'readonly',
+        document: 'readonly',
       },
     },
     rules: { 'no-console': 'off' },

@@ -152,6 +152,21 @@ describe('what never dries is said, not dated', () => {
     expect(read.ok ? 'dries' : read.problems[0]?.code).toBe(code);
   });
 
+  test.each([
+    ['no number', NaN, 50],
+    ['a furnace', 700, 50],
+    ['wetter than wet', 20, 140],
+  ])('a climate of %s is a problem that names the field', (_name, temperatureC, relativeHumidity) => {
+    const read = dryUntil(product('craft-acrylic'), 'touch', '2026-11-24T12:00:00Z', {
+      temperatureC,
+      relativeHumidity,
+    });
+    expect(read).toMatchObject({
+      ok: false,
+      problems: [{ at: expect.stringMatching(/temperatureC|relativeHumidity/) }],
+    });
+  });
+
   test('four times the label coat is refused', () =>
     expect(dryTime(product('craft-acrylic'), 'cure', REFERENCE, { thickness: 4 })).toMatchObject({ ok: false }));
 });

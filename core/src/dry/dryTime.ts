@@ -1,7 +1,7 @@
-import { failed, type Outcome } from '../problem/index.ts';
+import { failed, problemsFromZod, type Outcome } from '../problem/index.ts';
 import type { Figure, Product, Stage } from '../materials/index.ts';
 import { dewPoint } from './physics.ts';
-import { dryingRate, isEvaporation, type Climate } from './rates.ts';
+import { climateSchema, dryingRate, isEvaporation, type Climate } from './rates.ts';
 
 /** How the coat lies: all 1 or `moving` where the label's own conditions hold. */
 export interface CoatConditions {
@@ -53,6 +53,9 @@ export const dryTime = (
       allowed: `${Object.keys(product.dry).join(', ') || 'nothing: it does not dry'}.`,
       todo: 'Enter the figure from its label, or try a test patch and note the time.',
     });
+  const given = climateSchema.safeParse(climate);
+  if (!given.success)
+    return failed(...problemsFromZod(given.error, climate, 'Read the thermometer and hygrometer again.'));
   const thickness = conditions.thickness ?? 1;
   if (!(thickness >= THINNEST && thickness <= THICKEST))
     return failed({

@@ -1,3 +1,3 @@
 export { bondStrength, dryTime, dryUntil, type CoatConditions } from './dryTime.ts';
 export { arrhenius, dewPoint, perTenDegrees, saturationPressure, vapourDeficit } from './physics.ts';
-export { dryingRate, type Climate, type Rate } from './rates.ts';
+export { climateSchema, dryingRate, type Climate, type Rate } from './rates.ts';

@@ -1,15 +1,16 @@
+import { z } from 'zod';
 import type { DryFamily, Stage } from '../materials/index.ts';
 import { arrhenius, perTenDegrees, REFERENCE_C, REFERENCE_RH, saturationPressure, vapourDeficit } from './physics.ts';
 
-/** Air and surface as the drying coat meets them. */
-export interface Climate {
-  /** Air temperature, °C. */
-  readonly temperatureC: number;
-  /** Relative humidity, %. */
-  readonly relativeHumidity: number;
-  /** Surface temperature, °C; the air's where it is not given. */
-  readonly surfaceC?: number;
-}
+const temperature = z.number('a temperature in °C').min(-45, '−45 to 60 °C').max(60, '−45 to 60 °C');
+
+/** Air and surface as the drying coat meets them: air °C, % RH, and the surface's °C where it is not the air's. */
+export const climateSchema = z.object({
+  temperatureC: temperature,
+  relativeHumidity: z.number('a humidity in %').min(0, '0 to 100 % RH').max(100, '0 to 100 % RH'),
+  surfaceC: temperature.optional(),
+});
+export type Climate = Readonly<z.output<typeof climateSchema>>;
 
 /** Rate of drying against the reference climate (1 there), or why nothing dries. */
 export type Rate =

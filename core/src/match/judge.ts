@@ -30,7 +30,7 @@ export const ruleBook = (rules: readonly Rule[]): RuleBook => {
 export const STANDARD_BOOK = ruleBook(RULES);
 
 const NO_RULES: readonly Rule[] = [];
-const askedRole = (operation: Operation): AskedRole =>
+export const askedRole = (operation: Operation): AskedRole =>
   operation.op === 'apply'
     ? operation.role
     : operation.op === 'treat'

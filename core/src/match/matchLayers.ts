@@ -1,6 +1,15 @@
 import type { Catalogue, Method, Product } from '../materials/index.ts';
-import type { Problem } from '../problem/index.ts';
-import { DEFAULT_SCHOOLS, PRIORITIES, type Brief, type Priority, type Schools, type Stack } from '../piece/index.ts';
+import { failed, problemsFromZod, type Problem } from '../problem/index.ts';
+import {
+  briefSchema,
+  DEFAULT_SCHOOLS,
+  PRIORITIES,
+  type Brief,
+  type Priority,
+  stackSchema,
+  type Schools,
+  type Stack,
+} from '../piece/index.ts';
 import type { Finding, Rule, Situation } from './context.ts';
 import { Judge, ruleBook, STANDARD_BOOK, type RuleBook } from './judge.ts';
 import { findMend, type Mend } from './mends.ts';
@@ -205,19 +214,26 @@ const keyProducts = (method: Method, catalogue: Catalogue): readonly Product[] =
     catalogue.products,
   );
 
+/** The situation of a brief that comes from outside: checked by its schema first. */
+const readBrief = (brief: Brief, catalogue: Catalogue, schools: Schools): ReturnType<typeof situationOf> => {
+  const checked = briefSchema.safeParse(brief);
+  return checked.success
+    ? situationOf(brief, catalogue, schools)
+    : failed(...problemsFromZod(checked.error, brief, 'Mend that field of the brief.'));
+};
+
 /**
  * Searches the stacks of every method for one part and judges them by the rules.
  *
  * @param brief       the part with its use, the workshop, the number of pieces
  * @param preferences what matters most (default: the part's own), schools of practice
  * @returns at most seven ranked stacks, those only a test patch can decide, every refusal with its way out; `problems` where the
- *          brief names things that the catalogue does not hold
+ *          brief is not one or names things that the catalogue does not hold
  */
 export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Preferences = {}): MatchResult => {
   const schools = { ...DEFAULT_SCHOOLS, ...preferences.schools };
   const book = preferences.rules ? ruleBook(preferences.rules) : STANDARD_BOOK;
-  const priority = preferences.priority ?? brief.part.priority;
-  const read = situationOf(brief, catalogue, schools);
+  const read = readBrief(brief, catalogue, schools);
   if (!read.ok)
     return {
       ranked: [],
@@ -228,6 +244,7 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
       problems: read.problems,
     };
   const { situation } = read;
+  const priority = preferences.priority ?? brief.part.priority;
   const count: SearchCount = { judged: 0, complete: 0 };
   const dryMinutes = dryingMemo(situation);
   const known = new Bests();
@@ -276,6 +293,12 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
         if (!standing.has(`${method.id}/${key.id}`))
           refuse(method, key.id, capitalised(filled(method, key.name, 'stencil', 'film')));
   }
+  // the smallest ways out first, those without one last
+  const rankOf = ({ mend }: Refusal): number => mend?.rank ?? Infinity;
+  refused.sort(
+    (left, right) =>
+      rankOf(left) - rankOf(right) || (left.mend?.label ?? '').localeCompare(right.mend?.label ?? '', 'en'),
+  );
   const openOnly = open
     .all()
     .filter(({ found }) => !knownMethods.has(found.method.id))
@@ -304,8 +327,11 @@ export const judgeStack = (
   catalogue: Catalogue,
   preferences: Preferences = {},
 ): { findings: readonly Finding[]; problems: readonly Problem[] } => {
-  const read = situationOf(brief, catalogue, { ...DEFAULT_SCHOOLS, ...preferences.schools });
+  const read = readBrief(brief, catalogue, { ...DEFAULT_SCHOOLS, ...preferences.schools });
   if (!read.ok) return { findings: [], problems: read.problems };
+  const checked = stackSchema.safeParse(stack);
+  if (!checked.success)
+    return { findings: [], problems: problemsFromZod(checked.error, stack, 'Mend that field of the stack.') };
   const method = catalogue.methodById.get(stack.methodId);
   const missing = stack.operations.flatMap((operation) =>
     operation.op === 'apply' && !catalogue.productById.has(operation.productId) ? [operation.productId] : [],

@@ -10,6 +10,8 @@ import { situationOf } from './situation.ts';
 export interface Mend {
   readonly kind: ChangeKind;
   readonly label: string;
+  /** How large the change is beside others, 0 the smallest: its place in the order in which changes are tried. */
+  readonly rank: number;
   readonly changeIds: readonly string[];
   /** The brief with the change made. */
   readonly brief: Brief;
@@ -51,7 +53,8 @@ const smallestRung = (ladder: readonly Change[], works: (change: Change) => bool
   return ladder[low]!;
 };
 
-const mendOf = (changes: readonly Change[], brief: Brief): Mend => ({
+const mendOf = (changes: readonly Change[], rank: number, brief: Brief): Mend => ({
+  rank,
   kind: changes.reduce<ChangeKind>(
     (largest, { kind }) => (CHANGE_KINDS.indexOf(kind) > CHANGE_KINDS.indexOf(largest) ? kind : largest),
     'setting',
@@ -87,9 +90,9 @@ export const findMend = (
     return read.ok && stands(read.situation, target, book, allowedBlocks);
   };
   const ladders = changesFor(situation);
-  for (const ladder of ladders) {
+  for (const [rank, ladder] of ladders.entries()) {
     const change = smallestRung(ladder, ({ apply }) => standsWith(apply(brief), 0));
-    if (change) return mendOf([change], change.apply(brief));
+    if (change) return mendOf([change], rank, change.apply(brief));
   }
   if (leastBlocks < 2) return null;
   const halves = ladders.filter(
@@ -100,7 +103,7 @@ export const findMend = (
       const both = (left: Change, right: Change) => standsWith(right.apply(left.apply(brief)), 0);
       const left = smallestRung(first, (change) => both(change, second.at(-1)!));
       const right = left && smallestRung(second, (change) => both(left, change));
-      if (left && right) return mendOf([left, right], right.apply(left.apply(brief)));
+      if (left && right) return mendOf([left, right], ladders.length, right.apply(left.apply(brief)));
     }
   return null;
 };

@@ -1,19 +1,13 @@
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
-import {
-  formatDuration,
-  type Candidate,
-  type MatchResult,
-  type Priority,
-  type Refusal,
-  type Stack,
-} from '@sgraffa/core';
+import { formatDuration, type Candidate, type MatchResult, type Priority, type Stack } from '@sgraffa/core';
 import { stackWords } from '../../ui/sentence.ts';
 import { Sign, Verdict } from '../../ui/Verdict.tsx';
 import { BEST_WORDS, capitalised, options, PRIORITY_WORDS } from '../../ui/words.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import { useJudged } from '../../workers/matchClient.ts';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
+import { Refusals } from './Refusals.tsx';
 import { StackEditor } from './StackEditor.tsx';
 import './match.css';
 
@@ -126,83 +120,6 @@ const Turned = ({ model, former }: { model: PieceModel; former: Stack }) => {
           ? 'It still stands, but another one now does better for what matters.'
           : ''}
     </p>
-  );
-};
-
-const RefusalRow = ({ refusal, mend }: { refusal: Refusal; mend?: () => void }) => {
-  const [isOpen, setOpen] = useState(false);
-  const { blockers } = refusal;
-  const first = blockers.find(({ isSafety }) => isSafety) ?? blockers[0];
-  const shown = isOpen ? blockers : blockers.filter((blocker) => blocker === first);
-  return (
-    <li className="sg-refusal">
-      <Sign verdict="blocks" isSafety={first?.isSafety ?? false} />
-      <span>
-        <strong>{refusal.title}</strong>
-        {shown.map((blocker) => (
-          <span key={`${blocker.ruleId} ${blocker.operationId}`} className="sg-refusal-why">
-            {capitalised(blocker.reason)}. <WhereFrom finding={blocker} />
-          </span>
-        ))}
-        {blockers.length > 1 && (
-          <button type="button" className="sg-fold is-tight" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
-            {isOpen
-              ? 'Only the first'
-              : `and ${blockers.length - 1} more ${blockers.length === 2 ? 'reason' : 'reasons'}`}
-          </button>
-        )}
-      </span>
-      {mend && refusal.mend && <Button onClick={mend}>{refusal.mend.label}</Button>}
-    </li>
-  );
-};
-
-const MOST_SHOWN = 4;
-
-const Refusals = ({ refused, model }: { refused: readonly Refusal[]; model: PieceModel }) => {
-  const [isOpen, setOpen] = useState(false);
-  const [showsAll, setShowsAll] = useState(false);
-  const mendable = refused
-    .filter(({ mend }) => mend)
-    .sort((left, right) => left.mend!.label.localeCompare(right.mend!.label));
-  const final = refused.filter(({ mend }) => !mend);
-  const shown = showsAll ? mendable : mendable.slice(0, MOST_SHOWN);
-  return (
-    <>
-      {mendable.length > 0 && (
-        <>
-          <h3 className="sg-rule">Would work if…</h3>
-          <ul className="sg-plain-list">
-            {shown.map((refusal) => (
-              <RefusalRow
-                key={`${refusal.methodId} ${refusal.keyId}`}
-                refusal={refusal}
-                mend={() => model.takeBrief(refusal.mend!.brief, refusal.mend!.label.toLowerCase())}
-              />
-            ))}
-          </ul>
-          {mendable.length > MOST_SHOWN && (
-            <button type="button" className="sg-fold" aria-expanded={showsAll} onClick={() => setShowsAll(!showsAll)}>
-              {showsAll ? 'Fewer' : `${mendable.length - MOST_SHOWN} more that a change would mend`}
-            </button>
-          )}
-        </>
-      )}
-      {final.length > 0 && (
-        <>
-          <button type="button" className="sg-fold" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
-            {isOpen ? 'Hide what nothing here mends' : `${final.length} more ways that no single change mends`}
-          </button>
-          {isOpen && (
-            <ul className="sg-plain-list">
-              {final.map((refusal) => (
-                <RefusalRow key={`${refusal.methodId} ${refusal.keyId}`} refusal={refusal} />
-              ))}
-            </ul>
-          )}
-        </>
-      )}
-    </>
   );
 };
 

@@ -30,7 +30,7 @@ const ROLE_WORDS: Readonly<Record<string, string>> = {
 };
 const COATED = new Set(['ground', 'groundSeal', 'edgeSeal', 'medium', 'finish']);
 
-const fixedWords = (operation: Exclude<Operation, { op: 'apply' }>): string => {
+const fixedWords = (operation: Exclude<Operation, { op: 'apply' }>, stack: Stack): string => {
   if (operation.op === 'treat')
     return operation.treat === 'burn'
       ? 'heat evenly, keep moving'
@@ -39,7 +39,9 @@ const fixedWords = (operation: Exclude<Operation, { op: 'apply' }>): string => {
         : 'heat-set';
   if (operation.what === 'medium') return 'scrape off and rinse';
   if (operation.what === 'finish') return 'take the old finish off';
-  return operation.school === 'wet' ? 'unmask while wet' : 'let dry, score, unmask';
+  if (operation.school !== 'wet') return 'let dry, score, unmask';
+  const isRinsed = stack.operations.some((one) => one.op === 'remove' && one.what === 'medium');
+  return isRinsed ? 'take the mask off' : 'unmask while wet';
 };
 
 /** Worst verdict of the findings about one operation. */
@@ -64,7 +66,7 @@ export const StackEditor = ({ model, stack }: { model: PieceModel; stack: Stack 
             return (
               <li key={operation.id} className="sg-layer">
                 <span className="sg-role">then</span>
-                <span>{capitalised(fixedWords(operation))}</span>
+                <span>{capitalised(fixedWords(operation, stack))}</span>
               </li>
             );
           const product = catalogue.productById.get(operation.productId);

@@ -62,7 +62,7 @@ export const SectionPanel = ({
   return (
     <>
       <h2 className="sg-panel-title">
-        {moment ? (index === last ? 'Section, when all is cured' : 'Section') : 'Section'}
+        {moment ? (index === last ? 'Section, when all is done' : 'Section') : 'Section'}
       </h2>
       {moment && (
         <p className="sg-panel-when" aria-live="polite">

@@ -80,13 +80,15 @@ const heightOf = (label: Pick<Label, 'name' | 'notes'>): number => textOf(label)
 const labelsOf = (model: SectionModel): Label[] => {
   const [, baseTop = 0] = model.base.outline[0] ?? [0, 0];
   const wanted = [
-    ...model.bands.map((band) => ({ id: band.id, name: band.name, notes: band.notes, from: band.anchor })),
+    ...model.bands
+      .filter(({ id }) => id !== model.cut?.operationId)
+      .map((band) => ({ id: band.id, name: band.name, notes: band.notes, from: band.anchor })),
     ...(model.cut
       ? [
           {
             id: model.cut.operationId,
             name: model.cut.kind,
-            notes: ['in the base itself'],
+            notes: [`by ${model.cut.by}`],
             from: model.cut.anchor,
           },
         ]

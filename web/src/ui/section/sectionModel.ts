@@ -58,6 +58,8 @@ export interface SectionModel {
   /** What was done to the base in the opening. */
   readonly cut: {
     readonly kind: 'etched' | 'burnt' | 'dyed';
+    /** The product that did it. */
+    readonly by: string;
     readonly outline: readonly Point[];
     readonly anchor: Point;
     readonly operationId: string;
@@ -275,6 +277,7 @@ export const sectionModel = ({ part, catalogue, done, states }: SectionInput): S
       profile.cut && (cutKind === 'etched' || cutKind === 'burnt' || cutKind === 'dyed')
         ? {
             kind: cutKind,
+            by: drawn.find(({ layer }) => layer.operationId === profile.cut?.operationId)?.product.name ?? '',
             operationId: profile.cut.operationId,
             anchor: [(OPENING + EDGE) / 2, shift + CUT_DEPTH / 2],
             outline: shifted([

@@ -1,0 +1,170 @@
+import { beforeEach, describe, expect, test } from '@jest/globals';
+import Dexie from 'dexie';
+import {
+  plainPiece,
+  plainSettings,
+  WORKSPACE_VERSION,
+  type BenchEvent,
+  type Piece,
+  type Workspace,
+} from '@sgraffa/core';
+import { BenchDatabase } from './db.ts';
+import { ConflictError, WorkspaceStore } from './workspaceStore.ts';
+
+const bowl = plainPiece('bowl', 'Soup bowl', 'porcelain-enamel');
+const sign = plainPiece('sign', 'Path sign', 'plywood');
+const done = (id: string, pieceId: string): BenchEvent => ({
+  id,
+  pieceId,
+  partId: `${pieceId}.part`,
+  operationId: 'ground',
+  coat: 1,
+  at: '2026-11-24T19:00:00.000Z',
+  outcome: 'done',
+});
+const renamed = (piece: Piece, name: string): Piece => ({ ...piece, name });
+
+let tab: WorkspaceStore;
+let otherTab: WorkspaceStore;
+let count = 0;
+
+beforeEach(() => {
+  const name = `bench-${(count += 1)}`;
+  tab = new WorkspaceStore(new BenchDatabase(name), () => 'Europe/Berlin');
+  otherTab = new WorkspaceStore(new BenchDatabase(name), () => 'Europe/Berlin');
+});
+
+const names = async (store = tab) => (await store.readBench()).pieces.map(({ value }) => value.name).sort();
+const revision = async (id: string) => (await tab.readBench()).pieces.find((kept) => kept.id === id)?.revision ?? 0;
+
+describe('keeping', () => {
+  test('a piece is kept with a revision that grows with every save', async () => {
+    await tab.savePiece(bowl, 0, 'new piece');
+    await tab.savePiece(renamed(bowl, 'Crew bowl'), 1, 'the name');
+    expect(await names()).toEqual(['Crew bowl']);
+    expect(await revision('bowl')).toBe(2);
+  });
+
+  test('an untouched bench has plain settings in its own zone, and has not started', async () => {
+    const { settings, isStarted, exportedAt } = await tab.readBench();
+    expect([settings.value, isStarted, exportedAt]).toEqual([plainSettings('Europe/Berlin'), false, null]);
+  });
+
+  test('another tab reads what this one kept, and is called back', async () => {
+    const seen = new Promise<readonly string[]>((resolve) => {
+      const stop = otherTab.watch(({ pieces }) => {
+        if (!pieces.length) return;
+        stop();
+        resolve(pieces.map(({ id }) => id));
+      });
+    });
+    await tab.savePiece(bowl, 0, 'new piece');
+    expect(await seen).toEqual(['bowl']);
+  });
+
+  test('a change made from an older revision is a conflict, and nothing is kept of it', async () => {
+    await tab.savePiece(bowl, 0, 'new piece');
+    await otherTab.savePiece(renamed(bowl, 'Night bowl'), 1, 'the name');
+    await expect(tab.savePiece(renamed(bowl, 'Day bowl'), 1, 'the name')).rejects.toBeInstanceOf(ConflictError);
+    expect(await names()).toEqual(['Night bowl']);
+    expect(tab.nextUndo).toBe('new piece');
+  });
+
+  test('two tabs that save at the same moment cannot both win', async () => {
+    await tab.savePiece(bowl, 0, 'new piece');
+    const saves = await Promise.allSettled([
+      tab.savePiece(renamed(bowl, 'One'), 1, 'the name'),
+      otherTab.savePiece(renamed(bowl, 'Two'), 1, 'the name'),
+    ]);
+    expect(saves.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
+    expect(await revision('bowl')).toBe(2);
+  });
+
+  test('a piece and the settings change together or not at all', async () => {
+    await tab.savePiece(bowl, 0, 'new piece');
+    const settings = { id: 'settings', revision: 0, value: { ...plainSettings('UTC'), length: 'in' as const } };
+    await expect(
+      tab.saveBoth({ id: 'bowl', revision: 9, value: renamed(bowl, 'No') }, settings, 'a way out'),
+    ).rejects.toBeInstanceOf(ConflictError);
+    expect((await tab.readBench()).settings.value.length).toBe('mm');
+    await tab.saveBoth({ id: 'bowl', revision: 1, value: renamed(bowl, 'Yes') }, settings, 'a way out');
+    expect([await names(), (await tab.readBench()).settings.value.length]).toEqual([['Yes'], 'in']);
+    await tab.undo();
+    expect([await names(), (await tab.readBench()).settings.value.length]).toEqual([['Soup bowl'], 'mm']);
+  });
+
+  test('what Match settles on is kept, but undo never shows it, and an older answer is dropped', async () => {
+    await tab.savePiece(bowl, 0, 'new piece');
+    await tab.settleStack(renamed(bowl, 'settled'), 1);
+    await tab.settleStack(renamed(bowl, 'stale'), 1);
+    expect(await names()).toEqual(['settled']);
+    expect(tab.nextUndo).toBe('new piece');
+  });
+});
+
+describe('undo', () => {
+  test('takes back one change after the other, by its name', async () => {
+    await tab.savePiece(bowl, 0, 'new piece Soup bowl');
+    await tab.savePiece(renamed(bowl, 'Crew bowl'), 1, 'the name');
+    expect(await tab.undo()).toBe('the name');
+    expect(await names()).toEqual(['Soup bowl']);
+    expect(await tab.undo()).toBe('new piece Soup bowl');
+    expect(await names()).toEqual([]);
+    expect(await tab.undo()).toBeNull();
+  });
+
+  test('brings a deleted piece back with what was done on it', async () => {
+    await tab.layOut([bowl, sign], [done('e1', 'bowl'), done('e2', 'sign')]);
+    await tab.deletePiece('bowl');
+    expect((await tab.readBench()).events.map(({ id }) => id)).toEqual(['e2']);
+    expect(await tab.undo()).toBe('deleting Soup bowl');
+    expect((await tab.readBench()).events.map(({ id }) => id).sort()).toEqual(['e1', 'e2']);
+    expect(await names()).toEqual(['Path sign', 'Soup bowl']);
+  });
+
+  test('takes back marks of what was done', async () => {
+    await tab.layOut([bowl], []);
+    await tab.addEvent(done('e1', 'bowl'), 'ground done');
+    await tab.takeBackEvent('e1', 'taking back');
+    await tab.takeBackEvent('gone', 'nothing');
+    expect(tab.nextUndo).toBe('taking back');
+    await tab.undo();
+    expect((await tab.readBench()).events).toHaveLength(1);
+    await tab.undo();
+    expect((await tab.readBench()).events).toEqual([]);
+  });
+
+  test('of an import brings the whole bench back', async () => {
+    await tab.layOut([bowl], [done('e1', 'bowl')]);
+    const before = await tab.readWorkspace();
+    const imported: Workspace = {
+      version: WORKSPACE_VERSION,
+      catalogueVersion: 1,
+      pieces: [sign],
+      events: [],
+      settings: { ...plainSettings('UTC'), temperature: 'F' },
+    };
+    await tab.replaceWorkspace(imported, 'importing');
+    expect(await tab.readWorkspace()).toEqual(imported);
+    await tab.undo();
+    expect(await tab.readWorkspace()).toEqual(before);
+  });
+
+  test('tells its listeners, until they leave', async () => {
+    let calls = 0;
+    const leave = tab.onUndoChange(() => (calls += 1));
+    await tab.savePiece(bowl, 0, 'new piece');
+    await tab.undo();
+    leave();
+    await tab.savePiece(sign, 0, 'new piece');
+    expect(calls).toBe(2);
+  });
+});
+
+test('a change that the browser will not store leaves everything as it was', async () => {
+  await tab.layOut([bowl], []);
+  const unstorable = { ...sign, notes: (() => undefined) as unknown as string };
+  await expect(tab.savePiece(unstorable, 0, 'new piece')).rejects.toThrow();
+  expect([await names(), tab.nextUndo]).toEqual([['Soup bowl'], null]);
+  expect(await Dexie.exists('bench-1')).toBe(true);
+});

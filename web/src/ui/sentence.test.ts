@@ -1,0 +1,113 @@
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { catalogue, matchLayers, plainPiece, plainSettings, readWorkspace, type Piece } from '@sgraffa/core';
+import { sentenceOf, stackWords } from './sentence.ts';
+import { workedOut } from './workedOut.ts';
+
+const all = catalogue();
+const NOW = '2026-11-25T09:00:00.000Z';
+const read = readWorkspace(readFileSync(new URL('../../../demo/observatory.json', import.meta.url), 'utf8'), all);
+if (!read.ok) throw new Error('demo');
+const { pieces, settings } = read.workspace;
+
+const clauses = (piece: Piece, isRefused = false) => {
+  const { plan, limits } = workedOut(piece, [], settings, all, NOW);
+  return sentenceOf({
+    piece,
+    catalogue: all,
+    settings,
+    stack: piece.parts[0]!.stack,
+    isRefused,
+    plan,
+    limits,
+    now: NOW,
+  });
+};
+const demo = (id: string) => pieces.find((piece) => piece.id === id)!;
+const text = (piece: Piece) =>
+  clauses(piece)
+    .map(({ words }) => words)
+    .join(' → ');
+
+describe('the sentence is the whole decision', () => {
+  test.each([
+    [
+      'demo-signs',
+      /^Plywood, outdoors, for 3 years, wiped → exterior latex through an? .+ → ready Sat 5 Dec, .+ → wipe only$/,
+    ],
+    [
+      'demo-bags',
+      /^Cotton, indoors, laundered at 40 °C → iron-on film, standard, pressed → ready .+ → laundry up to 40 °C, inside out$/,
+    ],
+    [
+      'demo-tins',
+      /^Mild steel with powder coating, .+ → coating-remover gel through a permanent film → ready .+ → hand wash$/,
+    ],
+    ['demo-chimneys', /→ frost cream through a permanent film →/],
+  ])('%s', (id, words) => expect(text(demo(id))).toMatch(words));
+
+  test('what is not decided reads as the question that it is', () => {
+    const fresh = plainPiece('p', 'thing', 'hardwood');
+    expect(clauses(fresh).map(({ words, isOpen }) => [words, isOpen])).toEqual([
+      ['Hardwood: how will it live?', true],
+      ['which layers?', true],
+      ['when?', true],
+      ['washing?', true],
+    ]);
+    expect(clauses(plainPiece('p', 'thing', 'moonrock'))[0]).toMatchObject({ words: 'which surface?', isOpen: true });
+    expect(clauses(demo('demo-drawers'), true)[1]?.words).toBe('nothing stands yet: what could change?');
+  });
+
+  test('every clause leads to its own course', () =>
+    expect(clauses(demo('demo-signs')).map(({ course }) => course)).toEqual(['surface', 'match', 'plan', 'care']));
+
+  test('a stack without its key layer still has words', () => {
+    const stack = demo('demo-signs').parts[0]!.stack!;
+    const bare = { ...stack, operations: stack.operations.filter(({ id }) => id !== 'medium') };
+    expect(stackWords(bare, all)).toContain('through a');
+    expect(stackWords({ ...stack, methodId: 'alchemy' }, all)).toBe('layers of its own');
+  });
+
+  test('the words of a candidate are the words of its stack', () => {
+    for (const { parts, quantity, due } of pieces) {
+      const brief = { part: parts[0]!, workshop: settings.workshop, quantity, due };
+      for (const { clause, stack } of matchLayers(brief, all, { withoutMends: true }).ranked)
+        expect(stackWords(stack, all)).toBe(clause);
+    }
+  });
+});
+
+describe('what follows from a piece', () => {
+  test('days agreed to wait move the whole plan', () => {
+    const signs = demo('demo-signs');
+    const part = signs.parts[0]!;
+    const later = { ...signs, parts: [{ ...part, surface: { ...part.surface, waitDays: 7 } }] };
+    const [soon, late] = [signs, later].map((piece) =>
+      Date.parse(workedOut(piece, [], settings, all, NOW).plan!.startsAt),
+    );
+    expect(late! - soon!).toBeGreaterThan(6 * 86_400_000);
+  });
+
+  test('marks of other pieces do not count', () => {
+    const event = {
+      id: 'e',
+      pieceId: 'another',
+      partId: 'p',
+      operationId: 'sand-bare',
+      coat: 1,
+      at: '2026-11-24T10:00:00.000Z',
+      outcome: 'done' as const,
+    };
+    const isDone = (pieceId: string) =>
+      workedOut(demo('demo-signs'), [{ ...event, pieceId }], settings, all, NOW).plan!.steps[0]!.isDone;
+    expect([isDone('another'), isDone('demo-signs')]).toEqual([false, true]);
+  });
+
+  test('a workshop in which nothing dries has problems and no plan, and the limits stand without dates', () => {
+    const cold = { ...plainSettings('UTC'), workshop: { ...settings.workshop, temperatureC: 6 } };
+    const { plan, planProblems, limits } = workedOut(demo('demo-signs'), [], cold, all, NOW);
+    expect([plan, planProblems[0]?.code]).toEqual([null, 'never-dries-too-cold']);
+    expect(limits.length).toBeGreaterThan(5);
+    expect(limits.every(({ from }) => from === null)).toBe(true);
+  });
+});

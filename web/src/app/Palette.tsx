@@ -29,6 +29,7 @@ const Palette = () => {
       actions={actions}
       nothingFound="Nothing of that name."
       searchProps={{ placeholder: 'A piece or a course', 'aria-label': 'Find' }}
+      overlayProps={{ blur: 0, backgroundOpacity: 0.35 }}
       limit={10}
       scrollable
       maxHeight={420}

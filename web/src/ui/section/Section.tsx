@@ -166,8 +166,7 @@ export const Section = ({ model, lit = null, onPick, small = false }: Props) => 
     <svg
       className={small ? 'sg-section is-small' : 'sg-section'}
       viewBox={`-2 ${-headroom - (small ? 0 : 22)} ${width + 4} ${small ? model.smallHeight + 2 : model.height + headroom + 26}`}
-      role={small ? 'img' : 'group'}
-      aria-label={`Section: ${sectionWords(model)}`}
+      {...(small ? { 'aria-hidden': true } : { role: 'group', 'aria-label': `Section: ${sectionWords(model)}` })}
     >
       <Hatchings scope={scope} />
       {!small &&

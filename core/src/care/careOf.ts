@@ -54,8 +54,9 @@ export interface CareLimit {
   };
   /** ISO instant from which it holds: when the slowest layer has cured; null without a plan. */
   readonly from: string | null;
-  /** What is waited for until then. */
+  /** What is waited for until then, and the figure that says how long. */
   readonly waitsFor: string | null;
+  readonly waitFigure: { readonly of: string; readonly figure: Figure } | null;
 }
 
 // from the most careful to the most robust
@@ -136,6 +137,7 @@ const MS_PER_MINUTE = 60_000;
 interface Ready {
   readonly at: number;
   readonly name: string;
+  readonly wait: CareLimit['waitFigure'];
 }
 
 /** When a layer is ready to be washed or used: cured in the plan's climate, or set by heat. */
@@ -166,13 +168,16 @@ const readyAt = (
         : heated
           ? null
           : 'cure';
-  if (stage === null) return { at: Date.parse(heated ?? laid), name: `${product.name} set by heat` };
+  if (stage === null) return { at: Date.parse(heated ?? laid), name: `${product.name} set by heat`, wait: null };
   const time = dryTime(product, stage, plan.climate);
   if (!time.ok)
-    return product.dry[stage] ? { at: Infinity, name: `${product.name}, which never cures in this climate` } : null;
+    return product.dry[stage]
+      ? { at: Infinity, name: `${product.name}, which never cures in this climate`, wait: null }
+      : null;
   return {
     at: Math.max(Date.parse(laid) + time.time.high * MS_PER_MINUTE, heated ? Date.parse(heated) : 0),
     name: `${product.name} ${stage === 'firstWash' ? 'ready for its first wash' : stage === 'feet' ? 'ready for feet' : 'cured'}`,
+    wait: { of: product.name, figure: time.time },
   };
 };
 
@@ -181,7 +186,13 @@ const stillCuring = ({ finishes }: SurfaceFacts, waitDays: number, plan: Plan): 
   finishes.flatMap(({ finish, ageDays }) => {
     const age = ageDays === null ? null : (ageDays + waitDays) * MINUTES_PER_DAY;
     return finish.cure && age !== null && age < finish.cure.high
-      ? [{ at: Date.parse(plan.startsAt) + (finish.cure.high - age) * MS_PER_MINUTE, name: `${finish.name} cured` }]
+      ? [
+          {
+            at: Date.parse(plan.startsAt) + (finish.cure.high - age) * MS_PER_MINUTE,
+            name: `${finish.name} cured`,
+            wait: { of: finish.name, figure: finish.cure },
+          },
+        ]
       : [];
   });
 
@@ -211,6 +222,7 @@ const limitsIn = (
         ...least,
         from: at === null || !Number.isFinite(at) ? null : new Date(at).toISOString(),
         waitsFor: ready?.name ?? null,
+        waitFigure: ready?.wait ?? null,
       },
     ];
   });

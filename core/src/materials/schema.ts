@@ -13,7 +13,7 @@ export const BASES_OF_FIGURES = [
 export type Basis = (typeof BASES_OF_FIGURES)[number];
 
 /** Units that catalogue figures may be written in; times are converted to minutes on reading. */
-const UNITS = [
+export const UNITS = [
   'min',
   'h',
   'd',

@@ -1,4 +1,4 @@
-import type { Catalogue, Stage } from '../materials/index.ts';
+import type { Catalogue, Product, Stage } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
 import type { Operation, Stack } from '../piece/index.ts';
 import type { Plan } from './sequence.ts';
@@ -108,6 +108,13 @@ const STATE_WORDS: Readonly<Record<Exclude<LayerState, 'notYet'>, string>> = {
   cured: 'cured',
 };
 
+const stateWords = (product: Product | undefined, state: LayerState): string => {
+  if (state === 'notYet') return '';
+  if (product?.dryFamily === 'none' && state === 'cured') return 'on';
+  if (product?.dryFamily === 'bond') return state === 'cured' ? 'bonded' : 'on, bonding';
+  return STATE_WORDS[state];
+};
+
 const takenWords = (operation: Exclude<Operation, { op: 'apply' }>): string => {
   if (operation.op === 'treat') return 'heated';
   return operation.what === 'mask' ? 'mask off' : operation.what === 'medium' ? 'rinsed' : 'finish taken off';
@@ -121,7 +128,7 @@ export const momentsOf = (stack: Stack, plan: Plan, catalogue: Catalogue): Momen
       : changes.flatMap((coat, index) =>
           coat.map(({ at, state }) => ({
             at,
-            what: `${product?.name ?? operation.productId}${ends.length > 1 ? `, coat ${index + 1}` : ''}: ${state === 'notYet' ? '' : product?.dryFamily === 'none' && state === 'cured' ? 'on' : STATE_WORDS[state]}`,
+            what: `${product?.name ?? operation.productId}${ends.length > 1 ? `, coat ${index + 1}` : ''}: ${stateWords(product, state)}`,
           })),
         ),
   );

@@ -7,7 +7,7 @@ import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
 import './care.css';
 
 const LimitRow = ({ limit, model }: { limit: CareLimit; model: PieceModel }) => {
-  const { cause, axis, from, waitsFor } = limit;
+  const { cause, axis, from, waitsFor, waitFigure } = limit;
   const { settings, now } = model;
   return (
     <Table.Tr>
@@ -35,7 +35,15 @@ const LimitRow = ({ limit, model }: { limit: CareLimit; model: PieceModel }) => 
         </WhereFrom>
       </Table.Td>
       <Table.Td className="sg-number">{from ? day(from, settings.zone, now) : '–'}</Table.Td>
-      <Table.Td className="sg-quiet">{waitsFor ?? ''}</Table.Td>
+      <Table.Td className="sg-quiet">
+        {waitsFor && waitFigure ? (
+          <WhereFrom figures={[{ of: waitFigure.of, label: 'wait in your workshop', figure: waitFigure.figure }]}>
+            {waitsFor}
+          </WhereFrom>
+        ) : (
+          (waitsFor ?? '')
+        )}
+      </Table.Td>
     </Table.Tr>
   );
 };

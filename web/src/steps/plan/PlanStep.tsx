@@ -80,7 +80,9 @@ const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; plan
   return (
     <li className={planned.isDone ? 'sg-step is-done' : 'sg-step'}>
       <span className="sg-step-time">
-        {clock(planned.start, settings.zone)}–{clock(planned.stretches[0]!.end, settings.zone)}
+        <WhereFrom figures={[{ of: step.label, label: 'work on each piece', figure: step.perPiece }]}>
+          {`${clock(planned.start, settings.zone)}–${clock(planned.stretches[0]!.end, settings.zone)}`}
+        </WhereFrom>
       </span>
       <div>
         <strong>{step.label}</strong>

@@ -22,7 +22,9 @@ test('a crafter goes from a line to washing limits without touching the mouse', 
   const place = page.getByRole('combobox', { name: 'Where it lives' });
   await place.focus();
   await page.keyboard.press('Enter');
+  await expect(page.getByRole('option', { name: 'indoors, humid' })).toBeVisible();
   await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('option', { name: 'indoors, humid' })).toHaveAttribute('data-combobox-selected');
   await page.keyboard.press('Enter');
   await expect(place).toHaveValue('indoors, humid');
   await page.keyboard.press('Escape');

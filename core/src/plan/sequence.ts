@@ -87,7 +87,11 @@ const place = (step: Step, from: number, context: SequenceContext): Stretch[] | 
   const stretches: Stretch[] = [];
   for (const window of freeWindows(roundedUp(from, GRID_MINUTES), context.zone, context.freeHours)) {
     const room = window.end - window.start;
-    if (room >= left) return [...stretches, { start: window.start, end: window.start + left }];
+    if (room >= left)
+      return [
+        ...stretches,
+        { start: window.start, end: Math.min(roundedUp(window.start + left, GRID_MINUTES), window.end) },
+      ];
     if (!step.divisible) continue;
     const whole = Math.floor(room / piece) * piece; // only whole pieces are begun
     if (whole <= 0) continue;

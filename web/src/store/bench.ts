@@ -1,8 +1,17 @@
-import { queryOptions, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { notifications } from '@mantine/notifications';
 import { useEffect, useSyncExternalStore } from 'react';
-import { catalogue, problemSentence, readWorkspace, type Piece, type Settings } from '@sgraffa/core';
-import { ConflictError, WorkspaceStore, type Bench } from './workspaceStore.ts';
+import {
+  catalogue,
+  problemSentence,
+  readWorkspace,
+  type BenchEvent,
+  type Piece,
+  type Settings,
+  type Workspace,
+} from '@sgraffa/core';
+import type { Kept } from './db.ts';
+import { ConflictError, WorkspaceStore, type Bench, type Edit } from './workspaceStore.ts';
 
 /** The one store of this tab. */
 export const store = new WorkspaceStore();
@@ -35,62 +44,45 @@ const tellNotKept = (error: unknown): void => {
     });
 };
 
-/** Shows the change at once where it can, then keeps it; where that fails, what is really kept comes back. */
-const keep = async (client: QueryClient, save: () => Promise<void>, shown?: Bench): Promise<void> => {
-  if (shown) client.setQueryData(benchQuery.queryKey, shown);
-  try {
-    await save();
-  } catch (error) {
-    tellNotKept(error);
-  }
-  client.setQueryData(benchQuery.queryKey, await store.readBench());
-};
-
-const withPiece = (bench: Bench, piece: Piece): Bench => {
-  const kept = bench.pieces.find(({ id }) => id === piece.id);
-  const row = { id: piece.id, revision: kept?.revision ?? 0, value: piece };
-  return { ...bench, pieces: kept ? bench.pieces.map((one) => (one === kept ? row : one)) : [...bench.pieces, row] };
-};
-
-/** Changes of the bench by task; each is kept at once and can be undone. */
+/** Changes of the bench by task; each is kept at once and can be undone. What is shown is what is kept. */
 export const useChanges = () => {
   const client = useQueryClient();
-  const current = () => client.getQueryData(benchQuery.queryKey);
-  const revisionOf = (bench: Bench, id: string) => bench.pieces.find((kept) => kept.id === id)?.revision ?? 0;
+  const keep = async (save: () => Promise<unknown>): Promise<void> => {
+    try {
+      await save();
+    } catch (error) {
+      tellNotKept(error);
+    }
+    client.setQueryData(benchQuery.queryKey, await store.readBench());
+  };
   return {
-    savePiece: async (piece: Piece, name: string) => {
-      const bench = current();
-      if (bench)
-        await keep(client, () => store.savePiece(piece, revisionOf(bench, piece.id), name), withPiece(bench, piece));
-    },
+    addPiece: (piece: Piece, name: string) => keep(() => store.addPiece(piece, name)),
+    changePiece: (piece: Kept<Piece>, edit: Edit<Piece>, name: string) =>
+      keep(() => store.changePiece(piece.id, piece.revision, edit, name)),
     /** Changes a piece and the settings together, as one change that one undo takes back. */
-    saveBoth: async (piece: Piece, settings: Settings, name: string) => {
-      const bench = current();
-      if (!bench) return;
-      const kept = { id: piece.id, revision: revisionOf(bench, piece.id), value: piece };
-      const keptSettings = { ...bench.settings, value: settings };
-      await keep(client, () => store.saveBoth(kept, keptSettings, name), {
-        ...withPiece(bench, piece),
-        settings: keptSettings,
-      });
-    },
-    settleStack: (piece: Piece, revision: number) => keep(client, () => store.settleStack(piece, revision)),
-    saveSettings: async (settings: Settings, name: string) => {
-      const bench = current();
-      if (bench)
-        await keep(client, () => store.saveSettings(settings, bench.settings.revision, name), {
-          ...bench,
-          settings: { ...bench.settings, value: settings },
-        });
-    },
-    deletePiece: (id: string) => keep(client, () => store.deletePiece(id)),
-    markDone: (event: Parameters<WorkspaceStore['addEvent']>[0], name: string) =>
-      keep(client, () => store.addEvent(event, name)),
-    takeBack: (eventId: string, name: string) => keep(client, () => store.takeBackEvent(eventId, name)),
-    replace: (workspace: Parameters<WorkspaceStore['replaceWorkspace']>[0], name: string) =>
-      keep(client, () => store.replaceWorkspace(workspace, name)),
+    changeBoth: (
+      piece: Kept<Piece>,
+      edit: Edit<Piece>,
+      settings: Kept<Settings>,
+      editSettings: Edit<Settings>,
+      name: string,
+    ) =>
+      keep(() =>
+        store.changeBoth(
+          { id: piece.id, revision: piece.revision, edit },
+          { revision: settings.revision, edit: editSettings },
+          name,
+        ),
+      ),
+    settleStack: (piece: Piece, revision: number) => keep(() => store.settleStack(piece, revision)),
+    changeSettings: (settings: Kept<Settings>, edit: Edit<Settings>, name: string) =>
+      keep(() => store.changeSettings(settings.revision, edit, name)),
+    deletePiece: (id: string) => keep(() => store.deletePiece(id)),
+    markDone: (event: BenchEvent, name: string) => keep(() => store.addEvent(event, name)),
+    takeBack: (eventId: string, name: string) => keep(() => store.takeBackEvent(eventId, name)),
+    replace: (workspace: Workspace, name: string) => keep(() => store.replaceWorkspace(workspace, name)),
     undo: () =>
-      keep(client, async () => {
+      keep(async () => {
         const name = await store.undo();
         if (name) notifications.show({ message: `Undone: ${name}.` });
       }),

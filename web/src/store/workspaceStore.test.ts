@@ -6,6 +6,7 @@ import {
   WORKSPACE_VERSION,
   type BenchEvent,
   type Piece,
+  type Settings,
   type Workspace,
 } from '@sgraffa/core';
 import { BenchDatabase } from './db.ts';
@@ -23,6 +24,7 @@ const done = (id: string, pieceId: string): BenchEvent => ({
   outcome: 'done',
 });
 const renamed = (piece: Piece, name: string): Piece => ({ ...piece, name });
+const named = (name: string) => (piece: Piece) => renamed(piece, name);
 
 let tab: WorkspaceStore;
 let otherTab: WorkspaceStore;
@@ -39,8 +41,8 @@ const revision = async (id: string) => (await tab.readBench()).pieces.find((kept
 
 describe('keeping', () => {
   test('a piece is kept with a revision that grows with every save', async () => {
-    await tab.savePiece(bowl, 0, 'new piece');
-    await tab.savePiece(renamed(bowl, 'Crew bowl'), 1, 'the name');
+    await tab.addPiece(bowl, 'new piece');
+    await tab.changePiece('bowl', 1, named('Crew bowl'), 'the name');
     expect(await names()).toEqual(['Crew bowl']);
     expect(await revision('bowl')).toBe(2);
   });
@@ -58,43 +60,71 @@ describe('keeping', () => {
         resolve(pieces.map(({ id }) => id));
       });
     });
-    await tab.savePiece(bowl, 0, 'new piece');
+    await tab.addPiece(bowl, 'new piece');
     expect(await seen).toEqual(['bowl']);
   });
 
   test('a change made from an older revision is a conflict, and nothing is kept of it', async () => {
-    await tab.savePiece(bowl, 0, 'new piece');
-    await otherTab.savePiece(renamed(bowl, 'Night bowl'), 1, 'the name');
-    await expect(tab.savePiece(renamed(bowl, 'Day bowl'), 1, 'the name')).rejects.toBeInstanceOf(ConflictError);
+    await tab.addPiece(bowl, 'new piece');
+    await otherTab.changePiece('bowl', 1, named('Night bowl'), 'the name');
+    await expect(tab.changePiece('bowl', 1, named('Day bowl'), 'the name')).rejects.toBeInstanceOf(ConflictError);
     expect(await names()).toEqual(['Night bowl']);
     expect(tab.nextUndo).toBe('new piece');
   });
 
   test('two tabs that save at the same moment cannot both win', async () => {
-    await tab.savePiece(bowl, 0, 'new piece');
+    await tab.addPiece(bowl, 'new piece');
     const saves = await Promise.allSettled([
-      tab.savePiece(renamed(bowl, 'One'), 1, 'the name'),
-      otherTab.savePiece(renamed(bowl, 'Two'), 1, 'the name'),
+      tab.changePiece('bowl', 1, named('One'), 'the name'),
+      otherTab.changePiece('bowl', 1, named('Two'), 'the name'),
     ]);
     expect(saves.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected']);
     expect(await revision('bowl')).toBe(2);
   });
 
+  test('quick changes of one tab follow each other, though the later was made before the first was kept', async () => {
+    await tab.addPiece(bowl, 'new piece');
+    await Promise.all([
+      tab.changePiece('bowl', 1, named('Crew bowl'), 'the name'),
+      tab.changePiece('bowl', 1, (piece) => ({ ...piece, quantity: 6 }), 'how many'),
+      tab.changePiece('bowl', 1, (piece) => ({ ...piece, notes: 'blue' }), 'notes'),
+    ]);
+    expect((await tab.readWorkspace()).pieces[0]).toMatchObject({ name: 'Crew bowl', quantity: 6, notes: 'blue' });
+    expect(await tab.undo()).toBe('notes');
+    expect((await tab.readWorkspace()).pieces[0]).toMatchObject({ name: 'Crew bowl', quantity: 6, notes: '' });
+  });
+
+  test('an undo pressed while a change is being kept takes that change back', async () => {
+    await tab.addPiece(bowl, 'new piece');
+    const change = tab.changePiece('bowl', 1, named('Crew bowl'), 'the name');
+    expect(await tab.undo()).toBe('the name');
+    await change;
+    expect(await names()).toEqual(['Soup bowl']);
+  });
+
+  test('a piece that another tab deleted is not brought back by a change', async () => {
+    await tab.addPiece(bowl, 'new piece');
+    await otherTab.deletePiece('bowl');
+    await expect(tab.changePiece('bowl', 1, named('Ghost'), 'the name')).rejects.toBeInstanceOf(ConflictError);
+    expect(await names()).toEqual([]);
+  });
+
   test('a piece and the settings change together or not at all', async () => {
-    await tab.savePiece(bowl, 0, 'new piece');
-    const settings = { id: 'settings', revision: 0, value: { ...plainSettings('UTC'), length: 'in' as const } };
-    await expect(
-      tab.saveBoth({ id: 'bowl', revision: 9, value: renamed(bowl, 'No') }, settings, 'a way out'),
-    ).rejects.toBeInstanceOf(ConflictError);
+    await tab.addPiece(bowl, 'new piece');
+    await otherTab.changePiece('bowl', 1, named('Theirs'), 'the name');
+    const inInches = (settings: Settings): Settings => ({ ...settings, length: 'in' });
+    const both = (revision: number) =>
+      tab.changeBoth({ id: 'bowl', revision, edit: named('Mine') }, { revision: 0, edit: inInches }, 'a way out');
+    await expect(both(1)).rejects.toBeInstanceOf(ConflictError);
     expect((await tab.readBench()).settings.value.length).toBe('mm');
-    await tab.saveBoth({ id: 'bowl', revision: 1, value: renamed(bowl, 'Yes') }, settings, 'a way out');
-    expect([await names(), (await tab.readBench()).settings.value.length]).toEqual([['Yes'], 'in']);
+    await both(2);
+    expect([await names(), (await tab.readBench()).settings.value.length]).toEqual([['Mine'], 'in']);
     await tab.undo();
-    expect([await names(), (await tab.readBench()).settings.value.length]).toEqual([['Soup bowl'], 'mm']);
+    expect([await names(), (await tab.readBench()).settings.value.length]).toEqual([['Theirs'], 'mm']);
   });
 
   test('what Match settles on is kept, but undo never shows it, and an older answer is dropped', async () => {
-    await tab.savePiece(bowl, 0, 'new piece');
+    await tab.addPiece(bowl, 'new piece');
     await tab.settleStack(renamed(bowl, 'settled'), 1);
     await tab.settleStack(renamed(bowl, 'stale'), 1);
     expect(await names()).toEqual(['settled']);
@@ -104,8 +134,8 @@ describe('keeping', () => {
 
 describe('undo', () => {
   test('takes back one change after the other, by its name', async () => {
-    await tab.savePiece(bowl, 0, 'new piece Soup bowl');
-    await tab.savePiece(renamed(bowl, 'Crew bowl'), 1, 'the name');
+    await tab.addPiece(bowl, 'new piece Soup bowl');
+    await tab.changePiece('bowl', 1, named('Crew bowl'), 'the name');
     expect(await tab.undo()).toBe('the name');
     expect(await names()).toEqual(['Soup bowl']);
     expect(await tab.undo()).toBe('new piece Soup bowl');
@@ -153,10 +183,10 @@ describe('undo', () => {
   test('tells its listeners, until they leave', async () => {
     let calls = 0;
     const leave = tab.onUndoChange(() => (calls += 1));
-    await tab.savePiece(bowl, 0, 'new piece');
+    await tab.addPiece(bowl, 'new piece');
     await tab.undo();
     leave();
-    await tab.savePiece(sign, 0, 'new piece');
+    await tab.addPiece(sign, 'new piece');
     expect(calls).toBe(2);
   });
 });
@@ -164,7 +194,7 @@ describe('undo', () => {
 test('a change that the browser will not store leaves everything as it was', async () => {
   await tab.layOut([bowl], []);
   const unstorable = { ...sign, notes: (() => undefined) as unknown as string };
-  await expect(tab.savePiece(unstorable, 0, 'new piece')).rejects.toThrow();
+  await expect(tab.addPiece(unstorable, 'new piece')).rejects.toThrow();
   expect([await names(), tab.nextUndo]).toEqual([['Soup bowl'], null]);
   expect(await Dexie.exists('bench-1')).toBe(true);
 });

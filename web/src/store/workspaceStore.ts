@@ -1,4 +1,4 @@
-import { liveQuery } from 'dexie';
+import { liveQuery, type Table } from 'dexie';
 import {
   CATALOGUE_VERSION,
   plainSettings,
@@ -44,6 +44,9 @@ export class ConflictError extends Error {
   }
 }
 
+/** From the value that is kept to the one that is wanted; applied to what is kept then, so that quick changes follow each other. */
+export type Edit<Value> = (kept: Value) => Value;
+
 const SETTINGS_ID = 'settings';
 const MOST_UNDO = 100;
 
@@ -51,6 +54,10 @@ const MOST_UNDO = 100;
 export class WorkspaceStore {
   private readonly undoable: Change[] = [];
   private readonly listeners = new Set<() => void>();
+  /** Revisions that this tab has made: table, id and number. */
+  private readonly own = new Set<string>();
+  /** What this tab is still keeping; the next change waits for it. */
+  private turn: Promise<unknown> = Promise.resolve();
 
   constructor(
     private readonly database = new BenchDatabase(),
@@ -78,34 +85,41 @@ export class WorkspaceStore {
     return () => subscription.unsubscribe();
   }
 
+  addPiece(piece: Piece, name: string): Promise<void> {
+    return this.change(name, async () => [{ table: 'pieces', id: piece.id, before: null, after: piece }]);
+  }
+
   /**
-   * Saves a piece.
+   * Changes a piece.
    *
    * @param revision the revision that the change was made from
    * @throws ConflictError where another tab has saved it since; nothing is saved then
    */
-  savePiece(piece: Piece, revision: number, name: string): Promise<void> {
-    return this.save('pieces', piece.id, piece, revision, name);
+  changePiece(id: string, revision: number, edit: Edit<Piece>, name: string): Promise<void> {
+    return this.change(name, async () => [await this.editedPiece(id, revision, edit)]);
   }
 
-  saveSettings(settings: Settings, revision: number, name: string): Promise<void> {
-    return this.save('settings', SETTINGS_ID, settings, revision, name);
+  changeSettings(revision: number, edit: Edit<Settings>, name: string): Promise<void> {
+    return this.change(name, async () => [await this.editedSettings(revision, edit)]);
   }
 
-  /** Saves a piece together with the settings, as one change: a way out may need both. */
-  saveBoth(piece: Kept<Piece>, settings: Kept<Settings>, name: string): Promise<void> {
+  /** Changes a piece and the settings together, as one change: a way out may need both. */
+  changeBoth(
+    piece: { readonly id: string; readonly revision: number; readonly edit: Edit<Piece> },
+    settings: { readonly revision: number; readonly edit: Edit<Settings> },
+    name: string,
+  ): Promise<void> {
     return this.change(name, async () => [
-      await this.differenceFrom('pieces', piece.id, piece.value, piece.revision),
-      await this.differenceFrom('settings', SETTINGS_ID, settings.value, settings.revision),
+      await this.editedPiece(piece.id, piece.revision, piece.edit),
+      await this.editedSettings(settings.revision, settings.edit),
     ]);
   }
 
-  /** Keeps what Match settled on by itself; not a change that undo would show. */
-  async settleStack(piece: Piece, revision: number): Promise<void> {
-    await this.inOne(async () => {
+  /** Keeps what Match settled on by itself, where the piece is still as it was judged; not a change that undo would show. */
+  settleStack(piece: Piece, revision: number): Promise<void> {
+    return this.inTurn(async () => {
       const kept = await this.database.pieces.get(piece.id);
-      if (kept?.revision === revision)
-        await this.database.pieces.put({ id: piece.id, revision: revision + 1, value: piece });
+      return kept?.revision === revision ? [{ table: 'pieces', id: piece.id, before: kept.value, after: piece }] : [];
     });
   }
 
@@ -162,7 +176,7 @@ export class WorkspaceStore {
 
   /** Adds pieces with their events beside what is there; nothing that undo would show on a first start. */
   async layOut(pieces: readonly Piece[], events: readonly BenchEvent[]): Promise<void> {
-    await this.put([...differencesOf('pieces', [], pieces), ...differencesOf('events', [], events)]);
+    await this.inTurn(async () => [...differencesOf('pieces', [], pieces), ...differencesOf('events', [], events)]);
   }
 
   async noteFact(id: 'started' | 'exportedAt', value: string): Promise<void> {
@@ -178,74 +192,90 @@ export class WorkspaceStore {
     return () => this.listeners.delete(listener);
   }
 
+  /** Takes the last change back, once those under way are kept; gives its name, or null where there was none. */
   async undo(): Promise<string | null> {
-    const change = this.undoable.pop();
-    if (!change) return null;
-    await this.put(
-      change.differences.map(({ before, after, ...where }) => ({ ...where, before: after, after: before })),
-    );
-    this.tell();
-    return change.name;
-  }
-
-  private save(table: 'pieces' | 'settings', id: string, value: Value, revision: number, name: string): Promise<void> {
-    return this.change(name, async () => [await this.differenceFrom(table, id, value, revision)]);
-  }
-
-  /** The difference to what is kept, where that is still the revision that the change was made from. */
-  private async differenceFrom(
-    table: 'pieces' | 'settings',
-    id: string,
-    value: Value,
-    revision: number,
-  ): Promise<Difference> {
-    const kept = await this.database[table].get(id);
-    if ((kept?.revision ?? 0) !== revision)
-      throw new ConflictError({
-        code: 'changed-elsewhere',
-        given: 'This was changed in another tab meanwhile.',
-        allowed: 'a change made from what is kept now.',
-        todo: 'What the other tab saved is shown now; make your change again.',
-      });
-    return { table, id, before: kept?.value ?? null, after: value };
-  }
-
-  /** Works out a change and keeps it in one transaction, all or nothing; then it can be undone. */
-  private async change(name: string, differencesNow: () => Promise<readonly Difference[]>): Promise<void> {
-    const differences = await this.inOne(async () => {
-      const worked = await differencesNow();
-      await this.put(worked);
-      return worked;
+    let undone: string | null = null;
+    await this.inTurn(async () => {
+      const change = this.undoable.pop();
+      undone = change?.name ?? null;
+      return (change?.differences ?? []).map(({ before, after, ...where }) => ({
+        ...where,
+        before: after,
+        after: before,
+      }));
     });
-    if (!differences.length) return;
-    this.undoable.push({ name, differences });
-    if (this.undoable.length > MOST_UNDO) this.undoable.shift();
     this.tell();
+    return undone;
   }
 
-  private inOne<Result>(work: () => Promise<Result>): Promise<Result> {
+  private async editedPiece(id: string, revision: number, edit: Edit<Piece>): Promise<Difference> {
+    const kept = await this.database.pieces.get(id);
+    if (!kept) throw changedElsewhere('This piece was deleted meanwhile.');
+    this.refuseForeign('pieces', kept, revision);
+    return { table: 'pieces', id, before: kept.value, after: edit(kept.value) };
+  }
+
+  private async editedSettings(revision: number, edit: Edit<Settings>): Promise<Difference> {
+    const kept = await this.database.settings.get(SETTINGS_ID);
+    if (kept) this.refuseForeign('settings', kept, revision);
+    const value = kept?.value ?? plainSettings(this.zone());
+    return { table: 'settings', id: SETTINGS_ID, before: kept?.value ?? null, after: edit(value) };
+  }
+
+  /** Lets this tab's own quick changes pass, and stops at one that another tab made since. */
+  private refuseForeign(table: TableName, kept: Kept<unknown>, revision: number): void {
+    for (let since = revision + 1; since <= kept.revision; since += 1)
+      if (!this.own.has(`${table} ${kept.id} ${since}`))
+        throw changedElsewhere('This was changed in another tab meanwhile.');
+  }
+
+  private async change(name: string, worked: () => Promise<readonly Difference[]>): Promise<void> {
+    await this.inTurn(worked, (differences) => {
+      this.undoable.push({ name, differences });
+      if (this.undoable.length > MOST_UNDO) this.undoable.shift();
+      this.tell();
+    });
+  }
+
+  /** Works differences out and keeps them in one transaction, all or nothing, after whatever this tab is still keeping. */
+  private inTurn(
+    worked: () => Promise<readonly Difference[]>,
+    kept: (differences: readonly Difference[]) => void = () => undefined,
+  ): Promise<void> {
     const { pieces, events, settings, facts } = this.database;
-    return this.database.transaction('rw', [pieces, events, settings, facts], work);
-  }
-
-  private put(differences: readonly Difference[]): Promise<void> {
-    return this.inOne(async () => {
-      for (const { table, id, after } of differences) {
-        const rows = this.database[table] as unknown as {
-          get(id: string): Promise<Kept<Value> | undefined>;
-          put(row: Kept<Value>): Promise<unknown>;
-          delete(id: string): Promise<void>;
-        };
-        if (after === null) await rows.delete(id);
-        else await rows.put({ id, revision: ((await rows.get(id))?.revision ?? 0) + 1, value: after });
-      }
-    });
+    const keep = async () => {
+      const made: string[] = [];
+      const differences = await this.database.transaction('rw', [pieces, events, settings, facts], async () => {
+        const found = await worked();
+        for (const { table, id, after } of found) {
+          const rows = this.database[table] as unknown as Table<Kept<Value>, string>;
+          const revision = ((await rows.get(id))?.revision ?? 0) + 1;
+          if (after === null) await rows.delete(id);
+          else await rows.put({ id, revision, value: after });
+          made.push(`${table} ${id} ${revision}`);
+        }
+        return found;
+      });
+      for (const one of made) this.own.add(one);
+      if (differences.length) kept(differences);
+    };
+    const run = this.turn.then(keep, keep);
+    this.turn = run.catch(() => undefined);
+    return run;
   }
 
   private tell(): void {
     for (const listener of this.listeners) listener();
   }
 }
+
+const changedElsewhere = (given: string): ConflictError =>
+  new ConflictError({
+    code: 'changed-elsewhere',
+    given,
+    allowed: 'a change made from what is kept now.',
+    todo: 'What the other tab saved is shown now; make your change again.',
+  });
 
 const differencesOf = (
   table: 'pieces' | 'events',

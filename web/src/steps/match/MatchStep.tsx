@@ -187,7 +187,7 @@ export const MatchStep = () => {
       </p>
     );
   const choose = (candidate: Candidate, isFirst = false) =>
-    changePart({ stack: candidate.stack, stackIsOwn: !isFirst }, `choosing ${candidate.title}`);
+    changePart((kept) => ({ ...kept, stack: candidate.stack, stackIsOwn: !isFirst }), `choosing ${candidate.title}`);
   const isListed = [...match.ranked, ...match.folded, ...match.unknown].some((candidate) =>
     isSame(stack, candidate.stack),
   );
@@ -208,14 +208,17 @@ export const MatchStep = () => {
           label="What matters most"
           data={options(PRIORITY_WORDS)}
           value={part.priority}
-          onChange={(priority) => priority && changePart({ priority }, 'what matters most')}
+          onChange={(priority) => priority && changePart((kept) => ({ ...kept, priority }), 'what matters most')}
         />
       </div>
       {formerStack && <Turned model={model} former={formerStack} />}
       {isOwn && (
         <p className={blocked ? 'sg-turned is-refused' : 'sg-turned'}>
           These layers are your own{blocked ? ', and the rules refuse them as they are' : ''}.{' '}
-          <Button variant="outline" onClick={() => changePart({ stackIsOwn: false }, 'following Match again')}>
+          <Button
+            variant="outline"
+            onClick={() => changePart((kept) => ({ ...kept, stackIsOwn: false }), 'following Match again')}
+          >
             Take the best answer again
           </Button>
         </p>

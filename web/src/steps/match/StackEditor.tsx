@@ -53,7 +53,8 @@ const worst = (findings: readonly Finding[]): Finding | undefined =>
 /** The stack as a list to change by hand: swap a product, add or take away a coat or a layer. It is judged again at once. */
 export const StackEditor = ({ model, stack }: { model: PieceModel; stack: Stack }) => {
   const { catalogue, findings, changePart } = model;
-  const change = (next: Stack, name: string) => changePart({ stack: next, stackIsOwn: true }, name);
+  const change = (edit: (kept: Stack) => Stack, name: string) =>
+    changePart((kept) => ({ ...kept, stack: kept.stack && edit(kept.stack), stackIsOwn: true }), name);
   const addable = missingLayers(stack, catalogue).flatMap((slot) =>
     productsFor(slot, catalogue.products).map((product) => ({ slot, product })),
   );
@@ -83,7 +84,8 @@ export const StackEditor = ({ model, stack }: { model: PieceModel; stack: Stack 
                 nothingFoundMessage="No such product for this layer."
                 onChange={(id) => {
                   const next = id ? catalogue.productById.get(id) : undefined;
-                  if (next) change(swapProduct(stack, operation.id, next), `swapping ${product?.name ?? 'a product'}`);
+                  if (next)
+                    change((kept) => swapProduct(kept, operation.id, next), `swapping ${product?.name ?? 'a product'}`);
                 }}
               />
               {COATED.has(operation.role) ? (
@@ -100,7 +102,7 @@ export const StackEditor = ({ model, stack }: { model: PieceModel; stack: Stack 
                     typeof coats === 'number' &&
                     coats >= 1 &&
                     coats !== operation.coats &&
-                    change(setCoats(stack, operation.id, coats), `coats of ${product?.name ?? 'a layer'}`)
+                    change((kept) => setCoats(kept, operation.id, coats), `coats of ${product?.name ?? 'a layer'}`)
                   }
                 />
               ) : (
@@ -108,7 +110,9 @@ export const StackEditor = ({ model, stack }: { model: PieceModel; stack: Stack 
               )}
               <ActionIcon
                 aria-label={`Take ${product?.name ?? 'this layer'} out`}
-                onClick={() => change(removeLayer(stack, operation.id), `taking ${product?.name ?? 'a layer'} out`)}
+                onClick={() =>
+                  change((kept) => removeLayer(kept, operation.id), `taking ${product?.name ?? 'a layer'} out`)
+                }
               >
                 <IconX size={20} stroke={1.6} />
               </ActionIcon>
@@ -133,7 +137,8 @@ export const StackEditor = ({ model, stack }: { model: PieceModel; stack: Stack 
           }))}
           onChange={(chosen) => {
             const found = addable.find(({ slot, product }) => `${slot.id}/${product.id}` === chosen);
-            if (found) change(addLayer(stack, found.slot, found.product, catalogue), `adding ${found.product.name}`);
+            if (found)
+              change((kept) => addLayer(kept, found.slot, found.product, catalogue), `adding ${found.product.name}`);
           }}
         />
       )}

@@ -14,6 +14,7 @@ import {
   type Stack,
 } from '@sgraffa/core';
 import { useBench, useChanges } from '../../store/bench.ts';
+import type { Edit } from '../../store/workspaceStore.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
 import { workedOut, type WorkedOut } from '../../ui/workedOut.ts';
 import { useJudged, useMatch } from '../../workers/matchClient.ts';
@@ -34,8 +35,8 @@ export interface PieceModel extends WorkedOut {
   readonly candidate: Candidate | null;
   readonly clauses: readonly Clause[];
   readonly doneEvents: ReadonlyMap<string, string>;
-  readonly changePart: (patch: Partial<Part>, name: string) => void;
-  readonly changePiece: (patch: Partial<Piece>, name: string) => void;
+  readonly changePart: (edit: Edit<Part>, name: string) => void;
+  readonly changePiece: (edit: Edit<Piece>, name: string) => void;
   /** Takes over a brief that a way out has changed: the piece's facts and, where it says so, the workshop's. */
   readonly takeBrief: (brief: Brief, name: string) => void;
 }
@@ -50,10 +51,14 @@ export const useNow = (): string => {
   return now;
 };
 
+const withPart =
+  (edit: Edit<Part>): Edit<Piece> =>
+  (piece) => ({ ...piece, parts: [edit(piece.parts[0]!), ...piece.parts.slice(1)] });
+
 export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missing' => {
   const bench = useBench();
   const now = useNow();
-  const { savePiece, saveBoth, settleStack } = useChanges();
+  const { changePiece: keepChange, changeBoth, settleStack } = useChanges();
   const all = catalogue();
   const kept = bench?.pieces.find(({ id }) => id === pieceId);
   const piece = kept?.value;
@@ -89,9 +94,9 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   );
 
   if (!bench || !settings) return 'loading';
-  if (!piece || !part || !brief || !worked) return 'missing';
+  if (!kept || !piece || !part || !brief || !worked) return 'missing';
   const isRefused = matched.data !== undefined && !matched.isPlaceholderData && matched.data.ranked.length === 0;
-  const changePiece = (patch: Partial<Piece>, name: string) => void savePiece({ ...piece, ...patch }, name);
+  const changePiece = (edit: Edit<Piece>, name: string) => void keepChange(kept, edit, name);
   return {
     piece,
     part,
@@ -119,11 +124,11 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     changePiece,
     takeBrief: (changed, name) => {
       // the stack stays until Match has answered; where it is the crafter's own, for good
-      const parts = [{ ...changed.part, stack, stackIsOwn: part.stackIsOwn }, ...piece.parts.slice(1)];
-      if (changed.workshop === brief.workshop) changePiece({ parts }, name);
-      else void saveBoth({ ...piece, parts }, { ...settings, workshop: changed.workshop }, name);
+      const edit = withPart(({ stack: keptStack, stackIsOwn }) => ({ ...changed.part, stack: keptStack, stackIsOwn }));
+      if (changed.workshop === brief.workshop) changePiece(edit, name);
+      else void changeBoth(kept, edit, bench.settings, (now) => ({ ...now, workshop: changed.workshop }), name);
     },
-    changePart: (patch, name) => changePiece({ parts: [{ ...part, ...patch }, ...piece.parts.slice(1)] }, name),
+    changePart: (edit, name) => changePiece(withPart(edit), name),
   };
 };
 

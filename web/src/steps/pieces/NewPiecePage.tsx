@@ -46,7 +46,7 @@ export const NewPiecePage = () => {
   const [changes, setChanges] = useState<readonly Said[]>([]);
   const [error, setError] = useState<string | null>(null);
   const navigate = useNavigate();
-  const { savePiece } = useChanges();
+  const { addPiece } = useChanges();
   const read = changes.reduce(adjustDescription, describePiece(line, all));
   const isMaterial = read.surface.base !== '';
   const drawn = isMaterial ? sectionModel({ part: pieceOf('new', line, read).parts[0]!, catalogue: all }) : null;
@@ -61,7 +61,7 @@ export const NewPiecePage = () => {
       );
     const id = `p-${crypto.randomUUID().slice(0, 8)}`;
     const piece = pieceOf(id, line, read);
-    await savePiece(piece, `new piece ${piece.name}`);
+    await addPiece(piece, `new piece ${piece.name}`);
     await navigate(`/pieces/${id}/${isMaterial ? 'match' : 'surface'}`);
   };
   const start = (text: string) => {

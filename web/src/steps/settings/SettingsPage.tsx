@@ -177,13 +177,16 @@ const FilePart = () => {
 /** The workshop, free hours, units, schools, and the workspace file. */
 export const SettingsPage = () => {
   const bench = useBench();
-  const { saveSettings } = useChanges();
+  const { changeSettings } = useChanges();
   if (!bench) return <p className="sg-page sg-quiet">Opening…</p>;
   const settings = bench.settings.value;
   const { workshop } = settings;
-  const set = (patch: Partial<Settings>, name: string) => void saveSettings({ ...settings, ...patch }, name);
+  const change = (edit: (kept: Settings) => Settings, name: string) => void changeSettings(bench.settings, edit, name);
+  const set = (patch: Partial<Settings>, name: string) => change((kept) => ({ ...kept, ...patch }), name);
+  const setSchool = (patch: Partial<Settings['schools']>, name: string) =>
+    change((kept) => ({ ...kept, schools: { ...kept.schools, ...patch } }), name);
   const setWorkshop = (patch: Partial<Settings['workshop']>, name: string) =>
-    set({ workshop: { ...workshop, ...patch } }, name);
+    change((kept) => ({ ...kept, workshop: { ...kept.workshop, ...patch } }), name);
   return (
     <section className="sg-page">
       <h1>Settings</h1>
@@ -235,8 +238,11 @@ export const SettingsPage = () => {
             kept={hoursText(settings.freeHours[index] ?? [])}
             read={readHours}
             keep={(windows) =>
-              set(
-                { freeHours: settings.freeHours.map((one, position) => (position === index ? windows : one)) },
+              change(
+                (kept) => ({
+                  ...kept,
+                  freeHours: kept.freeHours.map((one, position) => (position === index ? windows : one)),
+                }),
                 `hours on ${day}`,
               )
             }
@@ -251,14 +257,14 @@ export const SettingsPage = () => {
           description="Clear brushed over film gets under its edge and lifts it: so nothing on top, unless you say otherwise."
           data={options(FILM_ORDER_WORDS)}
           value={settings.schools.filmOrder}
-          onChange={(filmOrder) => filmOrder && set({ schools: { ...settings.schools, filmOrder } }, 'film and clear')}
+          onChange={(filmOrder) => filmOrder && setSchool({ filmOrder }, 'film and clear')}
         />
         <Select
           label="Dishwashers"
           description="Labels differ and machines differ more; hand washing never harms."
           data={options(DISHWASHER_WORDS)}
           value={settings.schools.dishwasher}
-          onChange={(dishwasher) => dishwasher && set({ schools: { ...settings.schools, dishwasher } }, 'dishwashers')}
+          onChange={(dishwasher) => dishwasher && setSchool({ dishwasher }, 'dishwashers')}
         />
       </div>
       <h2 className="sg-rule">Units and look</h2>

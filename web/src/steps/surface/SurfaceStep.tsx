@@ -52,10 +52,15 @@ export const SurfaceStep = () => {
   const { part, piece, settings, catalogue, changePart, changePiece } = model;
   const { surface, use } = part;
   const design = part.designs[0]!;
-  const setSurface = (patch: Partial<Surface>, name: string) => changePart({ surface: { ...surface, ...patch } }, name);
-  const setUse = (patch: Partial<Use>, name: string) => changePart({ use: { ...use, ...patch } }, name);
+  const setSurface = (patch: Partial<Surface>, name: string) =>
+    changePart((kept) => ({ ...kept, surface: { ...kept.surface, ...patch } }), name);
+  const setUse = (patch: Partial<Use>, name: string) =>
+    changePart((kept) => ({ ...kept, use: { ...kept.use, ...patch } }), name);
   const setDesign = (patch: Partial<typeof design>, name: string) =>
-    changePart({ designs: [{ ...design, ...patch }, ...part.designs.slice(1)] }, name);
+    changePart(
+      ({ designs: [first, ...others], ...kept }) => ({ ...kept, designs: [{ ...first!, ...patch }, ...others] }),
+      name,
+    );
   const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
   const finish = surface.existing[0];
   const ageReads = boundedNumber('an age', 0, 36500, 'days');
@@ -64,7 +69,12 @@ export const SurfaceStep = () => {
     <div className="sg-course">
       <h2>The surface</h2>
       <div className="sg-fields">
-        <TypedInput label="Name" kept={piece.name} read={readName} keep={(name) => changePiece({ name }, 'the name')} />
+        <TypedInput
+          label="Name"
+          kept={piece.name}
+          read={readName}
+          keep={(name) => changePiece((kept) => ({ ...kept, name }), 'the name')}
+        />
         <Select
           label="Made of"
           description={surfaceName ?? 'The bare material, without what is on it.'}
@@ -273,20 +283,20 @@ export const SurfaceStep = () => {
           allowDecimal={false}
           value={piece.quantity}
           onChange={(quantity) =>
-            typeof quantity === 'number' && quantity >= 1 && changePiece({ quantity }, 'how many')
+            typeof quantity === 'number' && quantity >= 1 && changePiece((kept) => ({ ...kept, quantity }), 'how many')
           }
         />
         <DateInput
           label="Begin not before"
           value={piece.startsAt}
           zone={settings.zone}
-          onChange={(startsAt) => changePiece({ startsAt }, 'the start')}
+          onChange={(startsAt) => changePiece((kept) => ({ ...kept, startsAt }), 'the start')}
         />
         <DateInput
           label="Due"
           value={piece.due}
           zone={settings.zone}
-          onChange={(due) => changePiece({ due }, 'the due date')}
+          onChange={(due) => changePiece((kept) => ({ ...kept, due }), 'the due date')}
         />
         {surface.preparation.length > 0 && (
           <MultiSelect

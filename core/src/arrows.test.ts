@@ -3,7 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 
 /** Folders of core from the ground up: an import may only point to one further left. */
-const ORDER = ['problem', 'units', 'materials', 'piece', 'dry', 'plan', 'match', 'care', 'workspace'];
+const ORDER = ['problem', 'units', 'materials', 'piece', 'artwork', 'dry', 'plan', 'match', 'care', 'workspace'];
 const root = import.meta.dirname;
 
 const sources = readdirSync(root, { recursive: true, encoding: 'utf8' }).filter(

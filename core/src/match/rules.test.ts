@@ -301,6 +301,18 @@ const ROWS: readonly Row[] = [
     speaks: { base: 'plywood', use: outdoors, schools: { filmOrder: 'filmThenClear' } },
     silent: { base: 'plywood', use: outdoors },
   },
+  {
+    rule: 'film-on-film',
+    speaks: { ...glass, design: { look: 'colours' } },
+    silent: { ...glass, design: { look: 'frosted' } },
+    stack: stackOf(
+      'layered-decal',
+      degreased,
+      layer('film', 'film', 'film-metallic'),
+      layer('upper-film', 'film', 'film-permanent'),
+    ),
+    silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-permanent')),
+  },
   { rule: 'nothing-on-wax', speaks: { base: 'hardwood', surface: finish('waxed') }, silent: bareWood },
   {
     rule: 'cure-below',

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { product } from '../testing/briefs.ts';
+import rows from './data/rows.json' with { type: 'json' };
 import { catalogue, type Stage } from './index.ts';
 
 const all = catalogue();
@@ -211,4 +212,17 @@ describe('safety that the data carry', () => {
   test.each(['two-part-isocyanate', 'dcm-remover'])('%s is in the catalogue only to be refused', (id) =>
     expect(product(id).flags).toContain('banned'),
   );
+});
+
+describe('the rows of the craft are all in the data', () => {
+  const held = new Set([...all.bases, ...all.finishes, ...all.products, ...all.methods].map(({ id }) => id));
+  test.each(rows.map(({ part, row, ids }) => [part, row, ids] as const))('%s: %s', (_part, _row, ids) =>
+    expect(ids.filter((id) => !held.has(id))).toEqual([]),
+  );
+
+  test('and nothing is in the data that no row names', () => {
+    const named = new Set(rows.flatMap(({ ids }) => ids));
+    const unnamed = [...held].filter((id) => !named.has(id) && all.productById.get(id)?.kind !== 'prep');
+    expect(unnamed).toEqual([]);
+  });
 });

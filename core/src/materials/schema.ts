@@ -266,7 +266,6 @@ export const productSchema = z.strictObject({
       'caustic',
       'acid',
       'antiSlip',
-      'mirroredCut',
       'pvc',
       'oilyRags',
       'isocyanate',
@@ -322,6 +321,8 @@ export const productSchema = z.strictObject({
   /** Coarsest texture it holds on, staying and as a mask. */
   texture: z.strictObject({ stays: z.enum(TEXTURES).optional(), masks: z.enum(TEXTURES).optional() }).optional(),
   tack: z.enum([...TACKS, 'heat', 'pins']).optional(),
+  /** How it lies in the cutter: liner down, the bonding side up, or either way. */
+  cutSide: z.enum(['linerDown', 'bondingUp', 'either']).optional(),
   /** Shapes that it can follow without cuts. */
   shapes: z.array(z.enum(SHAPES)).optional(),
   minStroke: figureIn('mm').optional(),

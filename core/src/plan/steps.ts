@@ -1,5 +1,6 @@
 import type { Problem } from '../problem/index.ts';
 import type { Catalogue, Figure, Product, Stage } from '../materials/index.ts';
+import { mirrorNote, type MirrorNote } from '../artwork/index.ts';
 import { dryTime, type Climate } from '../dry/index.ts';
 import type { ApplyOperation, Operation, Part, Piece, Workshop } from '../piece/index.ts';
 import { formatDuration } from '../units/index.ts';
@@ -94,11 +95,10 @@ const workWords = ({ workC, dwell }: Product): string =>
 const worksAtOnce = (product: Product | undefined): boolean =>
   product?.dwell !== undefined && (product.attacks === 'silica' || product.attacks === 'coating');
 
-const applyWords = ({ role, how }: ApplyOperation, product: Product): string => {
+const applyWords = (operation: ApplyOperation, product: Product, mirror: MirrorNote | null): string => {
+  const { role, how } = operation;
   if (role === 'prep') return `${product.about}${product.workC ? ` ${capitalised(workWords(product))}.` : ''}`;
-  const cut = product.how.includes('cut')
-    ? `Cut it${product.flags.includes('mirroredCut') ? ' mirrored' : ''} and weed it. `
-    : '';
+  const cut = product.how.includes('cut') ? `${mirror ? `${mirror.words} ` : ''}Cut it and weed it. ` : '';
   if (how === 'press') return `${cut}Press ${workWords(product)}; then from the back for about half the time.`;
   if (product.attacks)
     return `${product.about}${worksAtOnce(product) ? ` It works ${spanWords(product.dwell!)}.` : ''}`;
@@ -108,11 +108,11 @@ const applyWords = ({ role, how }: ApplyOperation, product: Product): string => 
   return `${cut}${HOW_WORDS[how]}.`;
 };
 
-const detailOf = (operation: Operation, product: Product | undefined): string => {
+const detailOf = (operation: Operation, product: Product | undefined, mirror: MirrorNote | null): string => {
   if (operation.op === 'remove' && operation.school === 'dry')
     return 'Run a knife lightly along the edge, pull low and slow.';
   if (!product) return '';
-  if (operation.op === 'apply') return applyWords(operation, product);
+  if (operation.op === 'apply') return applyWords(operation, product, mirror);
   if (operation.op === 'treat') return workWords(product) && `${capitalised(workWords(product))}.`;
   if (operation.what !== 'mask') return operation.what === 'finish' ? product.about : '';
   return product.unmaskWet ? `Take the mask off within ${formatDuration(product.unmaskWet.high)}.` : '';
@@ -242,7 +242,13 @@ const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, worksho
         .reduce((text, part, position) => `${text}${joined[position]!.op === 'apply' ? ' with' : ', then'} ${part}`),
       detail: joined
         .map((operation) =>
-          detailOf(operation, operation.op === 'apply' ? catalogue.productById.get(operation.productId) : product),
+          operation.op === 'apply'
+            ? detailOf(
+                operation,
+                catalogue.productById.get(operation.productId),
+                mirrorNote(operation, part, catalogue),
+              )
+            : detailOf(operation, product, null),
         )
         .filter(Boolean)
         .join(' '),

@@ -1,5 +1,5 @@
 import { formatDuration } from '../../units/index.ts';
-import { aboutProduct, blocks, cautions, takesAway, type Rule } from '../context.ts';
+import { aboutProduct, blocks, cautions, favours, takesAway, type Rule } from '../context.ts';
 
 const MINUTES_PER_DAY = 1440;
 
@@ -30,6 +30,28 @@ export const order: readonly Rule[] = [
         : cautions(
             'clear over film holds only where film and clear suit each other',
             'Let the film bond 24 to 48 h, then very thin mists; test a patch.',
+            'practice',
+          );
+    },
+  }),
+  aboutProduct({
+    id: 'film-on-film',
+    topic: 'order',
+    about: 'Film is layered on smooth, soft film only: stiff, metallic and textured film goes on top.',
+    at: ['film'],
+    test: ({ top, product, designs }) => {
+      if (!top.film) return null;
+      if (top.film.flags.includes('topOnly') || top.film.flags.includes('flock'))
+        return blocks(
+          `${top.film.name} takes no film over it: ${product.name} lifts from it`,
+          'Put it on top, and a plain film below.',
+          'practice',
+        );
+      return designs.some(({ look }) => look === 'colours')
+        ? favours('each colour is a layer of its own, aligned by registration marks', '', 'practice')
+        : cautions(
+            'a second layer of film is one more edge that can lift',
+            'Layer film only for a second colour.',
             'practice',
           );
     },

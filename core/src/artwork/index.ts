@@ -1,0 +1,1 @@
+export { cutIsMirrored, mirrorNote, type CutSide, type MirrorNote } from './mirror.ts';

@@ -1,0 +1,55 @@
+import { describe, expect, test } from '@jest/globals';
+import { catalogue } from '../materials/index.ts';
+import type { ApplyOperation } from '../piece/index.ts';
+import { briefOf } from '../testing/briefs.ts';
+import { cutIsMirrored, mirrorNote } from './index.ts';
+
+const all = catalogue();
+
+test.each([
+  [false, false, false],
+  [true, false, true],
+  [false, true, true],
+  [true, true, false],
+])('bonding side up %s, seen through its surface %s: mirrored %s', (bondingSideUp, seenThroughSurface, isMirrored) =>
+  expect(cutIsMirrored({ bondingSideUp, seenThroughSurface })).toBe(isMirrored),
+);
+
+describe('on a piece', () => {
+  const noteFor = (productId: string, base: string, zone: 'outside' | 'inside') => {
+    const { part } = briefOf({ base, design: { zone } });
+    const operation: ApplyOperation = {
+      id: 'film',
+      op: 'apply',
+      role: 'film',
+      productId,
+      how: 'squeegee',
+      coats: 1,
+      extent: 'opening',
+      designId: part.designs[0]!.id,
+    };
+    return mirrorNote(operation, part, all);
+  };
+
+  test.each([
+    ['iron-on-standard', 'cotton', 'outside', true, 'bonding side up'],
+    ['dye-sheet', 'polyester', 'outside', true, 'bonding side up'],
+    ['film-permanent', 'steel-stainless', 'outside', false, 'seen from the front'],
+    ['film-permanent', 'glass-soda-lime', 'inside', true, 'seen through'],
+    ['film-permanent', 'ceramic-glazed', 'inside', false, 'seen from the front'], // nobody looks through glaze
+    ['film-stencil', 'hardwood', 'outside', false, 'liner down'],
+    ['paper-freezer', 'cotton', 'outside', null, 'Glossy side up: mirror it; glossy side down: do not'],
+  ] as const)('%s on %s, %s: mirrored %s', (productId, base, zone, isMirrored, words) =>
+    expect(noteFor(productId, base, zone)).toEqual({ isMirrored, words: expect.stringContaining(words) }),
+  );
+
+  test.each(['craft-acrylic', 'tape-regular', 'hold-pins'])('%s is not cut', (productId) =>
+    expect(noteFor(productId, 'hardwood', 'outside')).toBeNull(),
+  );
+
+  test('every film and sheet that sticks says which side is up in the cutter', () => {
+    for (const { id, kind, tack, how, cutSide } of all.products)
+      if (how.includes('cut') && tack !== undefined && !['none', 'pins'].includes(tack))
+        expect([id, kind, cutSide]).toEqual([id, kind, expect.stringMatching(/linerDown|bondingUp|either/)]);
+  });
+});

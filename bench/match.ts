@@ -135,7 +135,6 @@ const engineVerdicts = async (stack: Stack, situation: Situation): Promise<Verdi
     top: start,
     operation: null,
     product: null,
-    earlier: [],
     ...patch,
   });
   await ask(
@@ -143,19 +142,19 @@ const engineVerdicts = async (stack: Stack, situation: Situation): Promise<Verdi
     about({}),
   );
   let top = start;
-  for (const [index, operation] of stack.operations.entries()) {
+  for (const operation of stack.operations) {
     const role = askedRole(operation);
     const product = productOf(operation, all);
     const rules = () => {
       const asked = STANDARD_BOOK.byRole.get(role);
       return [...(asked?.alone ?? []), ...(asked?.below ?? [])];
     };
-    await ask(engineAt(role, rules), about({ top, operation, product, earlier: stack.operations.slice(0, index) }));
+    await ask(engineAt(role, rules), about({ top, operation, product }));
     top = topAfter(top, operation, product);
   }
   await ask(
     engineAt('end', () => STANDARD_BOOK.end),
-    about({ top, earlier: stack.operations }),
+    about({ top }),
   );
   return verdicts.sort();
 };

@@ -73,3 +73,17 @@ test('a piece or a course is found by its name from anywhere, and the keys are l
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toHaveCount(0);
 });
+
+test('another school judges the pieces anew and says which get another first answer', async ({ page }) => {
+  await page.goto('/settings');
+  const seal = page.getByRole('combobox', { name: 'Sealing the edge of a mask' });
+  await seal.click();
+  await page.getByRole('option', { name: 'always clear medium' }).click();
+  const effect = page.getByRole('status').filter({ hasText: 'Another first answer now' });
+  await expect(effect).toContainText('Dome path signs');
+  await expect(effect).toContainText('edge seal: clear edge-seal medium');
+  await effect.getByRole('link', { name: 'Dome path signs' }).click();
+  await judged(page);
+  await expect(page.getByRole('combobox', { name: 'Product for edge seal' })).toHaveValue('clear edge-seal medium');
+  await expect(page.getByText('Do not mirror it: liner down, and seen from the front.')).toBeVisible();
+});

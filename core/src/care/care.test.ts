@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import { matchLayers } from '../match/index.ts';
 import { planInSequence, stepsOf } from '../plan/index.ts';
-import { plainPiece, type Part, type Stack } from '../piece/index.ts';
+import { DEFAULT_SCHOOLS, plainPiece, type Part, type Stack } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
 import { careOf, type CareAxis, type CareZone } from './index.ts';
 
@@ -173,7 +173,7 @@ describe('the weakest layer sets the limit', () => {
       },
     };
     const waterIn = (dishwasher: 'handWashOnly' | 'byLabel') => {
-      const read = careOf(part, all, undefined, { filmOrder: 'nothingOnTop', dishwasher });
+      const read = careOf(part, all, undefined, { ...DEFAULT_SCHOOLS, dishwasher });
       return read.ok ? read.limits[0]?.value : null;
     };
     expect([waterIn('handWashOnly'), waterIn('byLabel')]).toEqual(['handWash', 'dishwasher']);

@@ -58,7 +58,6 @@ export interface Context extends Situation {
   /** Null when the whole piece or the finished stack is judged. */
   readonly operation: Operation | null;
   readonly product: Product | null;
-  readonly earlier: readonly Operation[];
 }
 
 export type Verdict = 'blocks' | 'cautions' | 'favours' | 'unknown';

@@ -30,6 +30,7 @@ export const ruleBook = (rules: readonly Rule[]): RuleBook => {
 export const STANDARD_BOOK = ruleBook(RULES);
 
 const NO_RULES: readonly Rule[] = [];
+const NO_FINDINGS: readonly Finding[] = [];
 export const askedRole = (operation: Operation): AskedRole =>
   operation.op === 'apply'
     ? operation.role
@@ -59,42 +60,40 @@ export class Judge {
     private readonly book: RuleBook,
     readonly start: Top = firstTop(situation, soilsOf(situation, method)),
   ) {
-    this.context = { ...situation, method, top: start, operation: null, product: null, earlier: [] };
+    this.context = { ...situation, method, top: start, operation: null, product: null };
   }
 
   /** What the rules about the piece as a whole say of the method. */
-  aboutPiece(): Finding[] {
-    return this.ask(this.book.piece, this.start, null, null, []);
+  aboutPiece(): readonly Finding[] {
+    return this.ask(this.book.piece, this.start, null, null);
   }
 
   /** What the rules say of a product in its place, whatever lies below it. */
-  alone(operation: Operation): Finding[] {
+  alone(operation: Operation): readonly Finding[] {
     const rules = this.book.byRole.get(askedRole(operation))?.alone ?? NO_RULES;
-    return rules.length
-      ? this.ask(rules, this.start, operation, productOf(operation, this.situation.catalogue), [])
-      : [];
+    return this.ask(rules, this.start, operation, productOf(operation, this.situation.catalogue));
   }
 
   /** What the rules say of one operation on the surface as it finds it. */
-  onTop(top: Top, operation: Operation, earlier: readonly Operation[]): Finding[] {
+  onTop(top: Top, operation: Operation): readonly Finding[] {
     const rules = this.book.byRole.get(askedRole(operation))?.below ?? NO_RULES;
-    return rules.length ? this.ask(rules, top, operation, productOf(operation, this.situation.catalogue), earlier) : [];
+    return this.ask(rules, top, operation, productOf(operation, this.situation.catalogue));
   }
 
   /** What the rules about the finished stack say. */
-  atEnd(top: Top, operations: readonly Operation[]): Finding[] {
-    return this.ask(this.book.end, top, null, null, operations);
+  atEnd(top: Top): readonly Finding[] {
+    return this.ask(this.book.end, top, null, null);
   }
 
   /** All findings about a whole stack, in the order of its operations: the same verdicts that the search cuts by. */
   whole(stack: Stack): Finding[] {
     let top = this.start;
-    const findings = this.aboutPiece();
-    stack.operations.forEach((operation, index) => {
-      findings.push(...this.alone(operation), ...this.onTop(top, operation, stack.operations.slice(0, index)));
+    const findings = [...this.aboutPiece()];
+    for (const operation of stack.operations) {
+      findings.push(...this.alone(operation), ...this.onTop(top, operation));
       top = topAfter(top, operation, productOf(operation, this.situation.catalogue));
-    });
-    return [...findings, ...this.atEnd(top, stack.operations)];
+    }
+    return [...findings, ...this.atEnd(top)];
   }
 
   private ask(
@@ -102,24 +101,22 @@ export class Judge {
     top: Top,
     operation: Operation | null,
     product: Product | null,
-    earlier: readonly Operation[],
-  ): Finding[] {
+  ): readonly Finding[] {
     const { context } = this;
     context.top = top;
     context.operation = operation;
     context.product = product;
-    context.earlier = earlier;
-    const findings: Finding[] = [];
+    let findings: Finding[] | undefined; // most questions have no answer: nothing is made for them
     for (const rule of rules) {
       const judgement = rule.test(context);
       if (judgement)
-        findings.push({
+        (findings ??= []).push({
           ...judgement,
           ruleId: rule.id,
           isSafety: rule.safety === true,
           operationId: operation?.id ?? null,
         });
     }
-    return findings;
+    return findings ?? NO_FINDINGS;
   }
 }

@@ -455,6 +455,53 @@ const ROWS: readonly Row[] = [
       off(),
     ),
   },
+  {
+    rule: 'edge-seal-school',
+    speaks: { base: 'plywood', use: outdoors },
+    silent: bareWood,
+    stack: stackOf(
+      'paint-stencil',
+      sanded,
+      layer('ground', 'ground', 'exterior-latex'),
+      layer('mask', 'mask', 'film-removable'),
+      layer('edge-seal', 'edgeSeal', 'edge-medium'),
+      layer('medium', 'medium', 'exterior-latex'),
+      off(),
+    ),
+    silentStack: stackOf(
+      'paint-stencil',
+      sanded,
+      layer('mask', 'mask', 'film-removable'),
+      layer('edge-seal', 'edgeSeal', 'edge-medium'),
+      layer('medium', 'medium', 'craft-acrylic'),
+      off(),
+    ),
+  },
+  {
+    rule: 'unmask-in-time',
+    speaks: { ...bareWood, schools: { unmask: 'dry' } },
+    silent: bareWood,
+    stack: stackOf(
+      'paint-stencil',
+      sanded,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'craft-acrylic'),
+      off('dry'),
+    ),
+    silentStack: stackOf(
+      'paint-stencil',
+      sanded,
+      layer('mask', 'mask', 'film-removable'),
+      layer('medium', 'medium', 'craft-acrylic'),
+      off('wet'),
+    ),
+  },
+  {
+    rule: 'weeding-school',
+    speaks: { ...glass, schools: { weeding: 'transferFirst' } },
+    silent: glass,
+  },
+  { rule: 'pile-school', speaks: { base: 'coir' }, silent: { base: 'felt' } },
   { rule: 'edges-want-sealing', speaks: { base: 'canvas-primed' }, silent: { ...glass, use: { water: 'none' } } },
   {
     rule: 'seal-under-acetate',
@@ -602,9 +649,13 @@ test('every rule has a row, and every row a rule', () =>
   expect(ROWS.map(({ rule }) => rule).sort()).toEqual(RULES.map(({ id }) => id).sort()));
 
 describe.each(ROWS)('$rule', ({ rule, speaks, silent, stack, silentStack }) => {
-  const saysOf = (said: Said, judged: Stack | undefined) =>
+  const saysOf = (said: Said & { schools?: Partial<Schools> }, judged: Stack | undefined) =>
     judged
-      ? new Set(judgeStack(judged, briefOf(said), all).findings.map(({ ruleId }) => ruleId))
+      ? new Set(
+          judgeStack(judged, briefOf(said), all, said.schools ? { schools: said.schools } : {}).findings.map(
+            ({ ruleId }) => ruleId,
+          ),
+        )
       : spokenIn(answer(said));
 
   test('speaks where it should', () => expect([...saysOf(speaks, stack)]).toContain(rule));
@@ -628,9 +679,7 @@ describe('rules that read the product alone', () => {
               rule.test(
                 new Proxy(context, {
                   get: (target, key) =>
-                    key === 'top' || key === 'earlier'
-                      ? (looked.add(rule.id), Reflect.get(target, key))
-                      : Reflect.get(target, key),
+                    key === 'top' ? (looked.add(rule.id), Reflect.get(target, key)) : Reflect.get(target, key),
                 }),
               ),
           }

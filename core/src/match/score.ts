@@ -90,7 +90,7 @@ export const strengthsOf = (
     hands += workFigure(operation, catalogue).typical * coats;
     costPoints += product?.cost?.typical ?? 0;
     if (product?.dry.recoat && coats > 1) elapsed += (coats - 1) * dryMinutes(product, 'recoat');
-    for (const wait of waitsBefore(operation, found.operations.slice(0, index), catalogue))
+    for (const wait of waitsBefore(found.operations, index, catalogue))
       elapsed += dryMinutes(catalogue.productById.get(wait.from.productId)!, wait.stage);
   });
   const life = lifeOf(found.operations, situation);
@@ -148,7 +148,7 @@ export const accountOf = (operations: readonly Operation[], { catalogue, worksho
       const product = operation.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
       const coats = operation.op === 'apply' ? operation.coats : 1;
       return [
-        ...waitsBefore(operation, operations.slice(0, index), catalogue).flatMap(({ from, stage }) =>
+        ...waitsBefore(operations, index, catalogue).flatMap(({ from, stage }) =>
           waited(catalogue.productById.get(from.productId)!, stage, 1),
         ),
         ...(product?.dry.recoat && coats > 1 ? waited(product, 'recoat', coats - 1) : []),

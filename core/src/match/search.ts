@@ -1,5 +1,5 @@
 import type { Method, Product, Slot } from '../materials/index.ts';
-import type { ApplyOperation, Operation } from '../piece/index.ts';
+import type { ApplyOperation, Operation, Schools } from '../piece/index.ts';
 import { takesAway, type Finding, type Situation, type Top } from './context.ts';
 import { Judge, type RuleBook } from './judge.ts';
 import { needsAt, topAfter } from './situation.ts';
@@ -84,22 +84,20 @@ export const applied = (
   role,
   productId: product.id,
   how: howOf(slot, product),
-  coats: Math.max(1, Math.round(product.coats?.typical ?? 1)),
+  coats: role === 'edgeSeal' ? 1 : Math.max(1, Math.round(product.coats?.typical ?? 1)),
   extent: EXTENTS[role],
   ...(designId && ['mask', 'edgeSeal', 'medium', 'film'].includes(role) ? { designId } : {}),
 });
 
 /** Taking off or heating: what a slot without a product does to the layers below it. */
-const unapplied = (slot: Slot, top: Top): Operation | null => {
+const unapplied = (slot: Slot, top: Top, schools: Schools): Operation | null => {
   const medium = top.coats.findLast(({ operation }) => operation.role === 'medium');
   if (slot.role === 'unmask') {
-    const dry = !medium?.product.unmaskWet || top.mask?.product.flags.includes('breathesNot');
-    return {
-      id: slot.id,
-      op: 'remove',
-      what: 'mask',
-      school: dry && !(medium && takesAway(medium.product) && medium.product.attacks !== 'rawWood') ? 'dry' : 'wet',
-    };
+    // what is etched or stripped is rinsed first: its mask is simply taken off
+    const isRinsed = medium !== undefined && takesAway(medium.product) && medium.product.attacks !== 'rawWood';
+    const canBeWet = medium?.product.unmaskWet !== undefined && !top.mask?.product.flags.includes('breathesNot');
+    const isWet = isRinsed || (canBeWet && schools.unmask !== 'dry');
+    return { id: slot.id, op: 'remove', what: 'mask', school: isWet ? 'wet' : 'dry' };
   }
   if (slot.role === 'rinse') return { id: slot.id, op: 'remove', what: 'medium', school: 'rinse' };
   if (!medium) return null;
@@ -108,12 +106,35 @@ const unapplied = (slot: Slot, top: Top): Operation | null => {
   return { id: slot.id, op: 'treat', treat, of: medium.operation.id };
 };
 
+const prepOperation = (product: Product): Operation =>
+  product.takesOff
+    ? { id: product.id, op: 'remove', what: 'finish', school: 'sand', productId: product.id }
+    : {
+        id: product.id,
+        op: 'apply',
+        role: 'prep',
+        productId: product.id,
+        how: product.how[0]!,
+        coats: 1,
+        extent: 'all',
+      };
+
+/** One operation laid on what was laid before: a chain, so that paths share their beginnings. */
 interface Path {
-  readonly operations: readonly Operation[];
-  readonly findings: readonly Finding[];
+  readonly before: Path | null;
+  readonly laid: Laid | null;
+  readonly below: readonly Finding[];
   readonly top: Top;
   readonly blocks: number;
   readonly key: Product | null;
+}
+
+/** An operation that a slot may lay, with what is said of it whatever lies below: made once a search. */
+interface Laid {
+  readonly operation: Operation;
+  readonly product: Product | null;
+  readonly itself: readonly Finding[];
+  readonly blocks: number;
 }
 
 const countBlocks = (findings: readonly Finding[]): number => {
@@ -142,53 +163,46 @@ export const searchMethod = (
   const judge = new Judge(situation, method, book);
   const { start } = judge;
 
-  const asked = new Map<string, { readonly findings: readonly Finding[]; readonly blocks: number }>();
-  /** What is said of a product in its slot whatever lies below: asked once a search. */
-  const alone = (operation: Operation, product: Product | null) => {
-    const key = `${operation.id} ${product?.id ?? ''}`;
-    const known = asked.get(key);
-    if (known) return known;
-    const findings = judge.alone(operation);
-    const answer = { findings, blocks: countBlocks(findings) };
-    asked.set(key, answer);
-    return answer;
+  const known = new Map<Slot | 'prep', Map<Product, Laid>>();
+  const laidBy = (slot: Slot | 'prep', product: Product): Laid => {
+    let ofSlot = known.get(slot);
+    if (!ofSlot) known.set(slot, (ofSlot = new Map<Product, Laid>()));
+    let laid = ofSlot.get(product);
+    if (!laid) {
+      const operation =
+        slot === 'prep'
+          ? prepOperation(product)
+          : applied(slot, slot.role as ApplyOperation['role'], product, designId);
+      ofSlot.set(product, (laid = bare(operation, product)));
+    }
+    return laid;
+  };
+  const bare = (operation: Operation, product: Product | null): Laid => {
+    const itself = judge.alone(operation);
+    return { operation, product, itself, blocks: countBlocks(itself) };
   };
 
-  const lay = (path: Path, operation: Operation, product: Product | null, isKey: boolean): Path | null => {
+  const lay = (path: Path, laid: Laid, isKey: boolean): Path | null => {
     count.judged += 1;
-    const itself = alone(operation, product);
-    if (path.blocks + itself.blocks > options.allowedBlocks) return null;
-    const below = judge.onTop(path.top, operation, path.operations);
-    const blocks = path.blocks + itself.blocks + countBlocks(below);
+    if (path.blocks + laid.blocks > options.allowedBlocks) return null;
+    const below = judge.onTop(path.top, laid.operation);
+    const blocks = path.blocks + laid.blocks + countBlocks(below);
     if (blocks > options.allowedBlocks) return null;
     return {
-      operations: [...path.operations, operation],
-      findings:
-        itself.findings.length || below.length ? [...path.findings, ...itself.findings, ...below] : path.findings,
-      top: topAfter(path.top, operation, product),
+      before: path,
+      laid,
+      below,
+      top: topAfter(path.top, laid.operation, laid.product),
       blocks,
-      key: isKey ? product : path.key,
+      key: isKey ? laid.product : path.key,
     };
   };
-
-  const prepOperation = (product: Product): Operation =>
-    product.takesOff
-      ? { id: product.id, op: 'remove', what: 'finish', school: 'sand', productId: product.id }
-      : {
-          id: product.id,
-          op: 'apply',
-          role: 'prep',
-          productId: product.id,
-          how: product.how[0]!,
-          coats: 1,
-          extent: 'all',
-        };
 
   const prepared = (path: Path): Path | null => {
     let current: Path = path;
     for (const id of part.surface.preparation) {
       const product = catalogue.productById.get(id);
-      const next = product && lay(current, prepOperation(product), product, false);
+      const next = product && lay(current, laidBy('prep', product), false);
       if (!next) return null;
       // what is sanded off takes its soils along
       current = {
@@ -201,7 +215,7 @@ export const searchMethod = (
       let cleaned: Path | null = null;
       for (const product of catalogue.products) {
         if (product.kind !== 'prep' || product.offered || !product.removes?.includes(soil)) continue;
-        const tried = lay(current, prepOperation(product), product, false);
+        const tried = lay(current, laidBy('prep', product), false);
         if (tried && (!cleaned || tried.blocks < cleaned.blocks)) cleaned = tried;
         if (cleaned?.blocks === current.blocks) break;
       }
@@ -217,17 +231,18 @@ export const searchMethod = (
 
   const finish = (path: Path): boolean => {
     if (!path.key) return true;
-    const findings = judge.atEnd(path.top, path.operations);
-    const blocks = path.blocks + countBlocks(findings);
+    const atEnd = judge.atEnd(path.top);
+    const blocks = path.blocks + countBlocks(atEnd);
     if (blocks > options.allowedBlocks) return true;
     count.complete += 1;
-    return !options.onFound({
-      method,
-      operations: path.operations,
-      findings: [...path.findings, ...findings],
-      blocks,
-      key: path.key,
-    });
+    const operations: Operation[] = [];
+    const findings: Finding[] = [];
+    for (let at: Path | null = path; at; at = at.before) {
+      findings.unshift(...(at.laid?.itself ?? []), ...at.below);
+      if (at.laid) operations.unshift(at.laid.operation);
+    }
+    findings.push(...atEnd);
+    return !options.onFound({ method, operations, findings, blocks, key: path.key });
   };
 
   /** Every way to go on from a path at a slot: each product that the slot takes, and where it is optional, none. */
@@ -237,12 +252,12 @@ export const searchMethod = (
     const isAsked = !slot.optional || (slot.answers ?? []).some((answer) => needsAt(situation, path.top).has(answer));
     if (isAsked && isApplied(role))
       for (const product of choices(slot)) {
-        const laid = lay(path, applied(slot, role, product, designId), product, slot.key === true);
+        const laid = lay(path, laidBy(slot, product), slot.key === true);
         if (laid) next.push(laid);
       }
     else if (isAsked) {
-      const operation = unapplied(slot, path.top);
-      const laid = operation && lay(path, operation, null, false);
+      const operation = unapplied(slot, path.top, situation.schools);
+      const laid = operation && lay(path, bare(operation, null), false);
       if (laid) next.push(laid);
     }
     if (slot.optional) next.push(path);
@@ -271,8 +286,7 @@ export const searchMethod = (
     for (const slot of method.slots) {
       if (slot.optional || !isApplied(slot.role)) continue;
       let least = Infinity;
-      for (const product of choices(slot))
-        least = Math.min(least, alone(applied(slot, slot.role, product, designId), product).blocks);
+      for (const product of choices(slot)) least = Math.min(least, laidBy(slot, product).blocks);
       sum += least;
     }
     return sum;
@@ -280,8 +294,9 @@ export const searchMethod = (
 
   const pieceFindings = judge.aboutPiece();
   const first: Path = {
-    operations: [],
-    findings: pieceFindings,
+    before: null,
+    laid: null,
+    below: pieceFindings,
     top: start,
     blocks: countBlocks(pieceFindings),
     key: null,
@@ -295,7 +310,7 @@ export const searchMethod = (
         (product) => product.kind === 'prep' && !product.offered && product.removes?.includes('gloss'),
       )
     : undefined;
-  const scuffed = scuff ? lay(ready, prepOperation(scuff), scuff, false) : null;
+  const scuffed = scuff ? lay(ready, laidBy('prep', scuff), false) : null;
   const beginnings = scuffed ? [ready, scuffed] : [ready];
   return options.width === undefined
     ? beginnings.every((path) => fill(path, 0))

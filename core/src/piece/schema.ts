@@ -209,15 +209,35 @@ export type Workshop = z.output<typeof workshopSchema>;
 export const schoolsSchema = z.strictObject({
   /** What goes over adhesive film that stays. */
   filmOrder: z.enum(['nothingOnTop', 'filmThenClear']),
+  /** What closes the edge of a mask. */
+  edgeSeal: z.enum(['byGround', 'clear', 'groundColour']),
+  /** When a mask comes off a coat. */
+  unmask: z.enum(['byMedium', 'wet', 'dry']),
+  /** How colour goes onto open pile. */
+  pile: z.enum(['stipple', 'spray']),
+  /** Which film is the stencil under creams and gels. */
+  etchStencil: z.enum(['permanent', 'removable']),
+  /** How waste is taken from cut film. */
+  weeding: z.enum(['conventional', 'transferFirst']),
   /** Whether a label's word for dishwashers is taken. */
   dishwasher: z.enum(['handWashOnly', 'byLabel']),
 });
 export type Schools = z.output<typeof schoolsSchema>;
 
-/** What Sgraffa does unless told otherwise. */
+/** What Sgraffa does unless told otherwise, with the reason. */
 export const DEFAULT_SCHOOLS: Schools = {
   // a topcoat brushed over film gets under its edge and lifts it
   filmOrder: 'nothingOnTop',
+  // the ground's own colour is invisible on a painted ground; elsewhere clear medium is
+  edgeSeal: 'byGround',
+  // thin wet coats tear least; what cannot be peeled wet is dried and scored
+  unmask: 'byMedium',
+  // stippled paint is crisp and does not drift under lifted edges
+  pile: 'stipple',
+  // removable film lets gel creep
+  etchStencil: 'permanent',
+  // pulling waste through tape fails with low-tack film or weak tape
+  weeding: 'conventional',
   // labels differ and dishwashers differ more: hand washing never harms
   dishwasher: 'handWashOnly',
 };

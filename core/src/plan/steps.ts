@@ -215,7 +215,7 @@ const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, worksho
         product.recoatWindows,
       );
     else
-      for (const wait of waitsBefore(first, operations.slice(0, index), catalogue)) {
+      for (const wait of waitsBefore(operations, index, catalogue)) {
         const from = catalogue.productById.get(wait.from.productId);
         const fromStep = lastCoatOf.get(wait.from.id);
         if (from && fromStep) waitFor(fromStep, from, wait.stage, wait.why);

@@ -62,37 +62,37 @@ const stageBefore = (
 /**
  * What an operation has to wait for: the coat it touches, and for a film its bond.
  *
- * @param earlier the operations before it, in order
+ * @param operations all of a stack, in order
+ * @param index      which of them waits
  * @returns the waits whose product has a figure for the stage; an empty list where nothing needs to dry
  */
-export const waitsBefore = (operation: Operation, earlier: readonly Operation[], catalogue: Catalogue): Wait[] => {
-  const above = operation.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
-  const touched = [...earlier]
-    .reverse()
-    .find((one) => isCoat(one) && (operation.op !== 'treat' || one.id === operation.of));
+export const waitsBefore = (operations: readonly Operation[], index: number, catalogue: Catalogue): readonly Wait[] => {
+  const operation = operations[index]!;
+  const productOf = ({ productId }: ApplyOperation) => catalogue.productById.get(productId);
+  const above = operation.op === 'apply' ? productOf(operation) : undefined;
   const waits: Wait[] = [];
-  const last = earlier.at(-1);
-  if (touched && isCoat(touched)) {
-    const below = catalogue.productById.get(touched.productId);
-    const wanted = below && stageBefore(below, operation, above);
-    if (below && wanted) {
-      const stage = has(below, wanted.stage)
-        ? wanted.stage
-        : wanted.stage === 'film' && has(below, 'mask')
-          ? 'mask'
-          : 'recoat';
-      if (has(below, stage)) waits.push({ from: touched, stage, why: wanted.why });
-    }
+  let film: ApplyOperation | undefined;
+  let touched: ApplyOperation | undefined;
+  for (let at = index - 1; at >= 0; at -= 1) {
+    const one = operations[at]!;
+    if (one.op !== 'apply') continue;
+    if (one.role === 'film') film = one;
+    if (!touched && isCoat(one) && (operation.op !== 'treat' || one.id === operation.of)) touched = one;
   }
-  if (last?.op === 'apply' && last.role === 'prep' && has(catalogue.productById.get(last.productId)!, 'touch'))
+  const below = touched && productOf(touched);
+  const wanted = below && stageBefore(below, operation, above);
+  if (touched && below && wanted) {
+    const stage = has(below, wanted.stage)
+      ? wanted.stage
+      : wanted.stage === 'film' && has(below, 'mask')
+        ? 'mask'
+        : 'recoat';
+    if (has(below, stage)) waits.push({ from: touched, stage, why: wanted.why });
+  }
+  const last = operations[index - 1];
+  if (last?.op === 'apply' && last.role === 'prep' && has(productOf(last)!, 'touch'))
     waits.push({ from: last, stage: 'touch', why: 'the surface dry' });
-  const film = earlier.find((one): one is ApplyOperation => one.op === 'apply' && one.role === 'film');
-  if (
-    film &&
-    operation.op === 'apply' &&
-    operation.role === 'finish' &&
-    has(catalogue.productById.get(film.productId)!, 'firstWash')
-  )
+  if (film && operation.op === 'apply' && operation.role === 'finish' && has(productOf(film)!, 'firstWash'))
     waits.push({ from: film, stage: 'firstWash', why: 'the film bonded before anything goes over it' });
   return waits;
 };

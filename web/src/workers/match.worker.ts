@@ -12,6 +12,17 @@ import {
 /** What may run in this worker: judging stacks of layers. */
 const matchWorker = {
   match: (brief: Brief, preferences: Preferences) => matchLayers(brief, catalogue(), preferences),
+  /** The layers of the first answer, each in words; none where nothing stands. */
+  first: (brief: Brief, preferences: Preferences): readonly string[] => {
+    const [best] = matchLayers(brief, catalogue(), { ...preferences, withoutMends: true }).ranked;
+    const slots = best && catalogue().methodById.get(best.methodId)?.slots;
+    return (best?.stack.operations ?? []).map((operation) => {
+      if (operation.op === 'treat') return 'heat';
+      if (operation.op === 'remove') return `${operation.what} off, ${operation.school}`;
+      const label = slots?.find(({ id }) => id === operation.id)?.label ?? 'prepare';
+      return `${label}: ${catalogue().productById.get(operation.productId)?.name ?? operation.productId}`;
+    });
+  },
   judge: (stack: Stack, brief: Brief, preferences: Preferences) => ({
     ...judgeStack(stack, brief, catalogue(), preferences),
     candidate: candidateOfStack(stack, brief, catalogue(), preferences),

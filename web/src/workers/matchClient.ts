@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { wrap, type Remote } from 'comlink';
 import type { Brief, Schools, Stack } from '@sgraffa/core';
+import type { Bench } from '../store/workspaceStore.ts';
 import type { MatchWorker } from './match.worker.ts';
 
 let shared: Remote<MatchWorker> | undefined;
@@ -19,6 +20,14 @@ export const useMatch = (brief: Brief | null, schools: Schools) =>
     staleTime: Infinity,
     gcTime: JUDGED_FOR_MS,
   });
+
+/** The layers of the first answer for every piece of the bench under some schools. */
+export const firstAnswers = (bench: Bench, schools: Schools) =>
+  Promise.all(
+    bench.pieces.map(({ value: { parts, quantity, due } }) =>
+      worker().first({ part: parts[0]!, workshop: bench.settings.value.workshop, quantity, due }, { schools }),
+    ),
+  );
 
 /** What the rules say of one stack for a brief. */
 export const useJudged = (stack: Stack | null, brief: Brief | null, schools: Schools) =>

@@ -106,16 +106,117 @@ export const mask: readonly Rule[] = [
   aboutProduct({
     id: 'etch-stencil-grade',
     topic: 'mask',
-    about: 'Under creams and gels the firmest film keeps the edge.',
+    about: 'Under creams and gels the firmest film keeps the edge; a weak one lets them creep on any relief.',
     at: ['medium'],
-    test: ({ top, product }) => {
+    test: ({ top, product, schools }) => {
       if (!top.mask || !takesAway(product) || product.attacks === 'rawWood' || top.mask.product.tack === 'high')
         return null;
+      if (top.mask.product.tack === 'low' && top.texture !== 'smooth')
+        return blocks(
+          `${product.name} creeps under ${top.mask.product.name} on a surface that is not smooth`,
+          'Use permanent film as the stencil.',
+          'practice',
+        );
+      return schools.etchStencil === 'removable' && top.mask.product.tack === 'low'
+        ? null
+        : cautions(
+            `${product.name} can creep under ${top.mask.product.name}, which holds less firmly`,
+            'Use permanent film as the stencil, and press its edges down well.',
+            'practice',
+          );
+    },
+  }),
+  aboutProduct({
+    id: 'edge-seal-school',
+    topic: 'mask',
+    about: "On a painted ground the ground's own colour closes the edge unseen; elsewhere a clear medium does.",
+    at: ['edgeSeal'],
+    test: ({ top, product, schools }) => {
+      const ground = top.coats.findLast(({ operation }) => operation.role === 'ground');
+      const isPaint = product.kind === 'paint';
+      if (isPaint && product.id !== ground?.product.id)
+        return blocks(
+          `${product.name} would show: only the ground's own colour closes an edge unseen`,
+          'Seal the edge with clear medium, or with the paint of the ground.',
+          'practice',
+        );
+      const hasColour = ground?.product.kind === 'paint' && ground.product.roles.includes('edgeSeal');
+      const wantsColour = hasColour && schools.edgeSeal !== 'clear';
+      return wantsColour && !isPaint
+        ? cautions(
+            `${product.name} shows as a sheen on a painted ground`,
+            "Seal the edge with another coat of the ground's own colour, or set the school to clear medium.",
+            'practice',
+          )
+        : isPaint && schools.edgeSeal === 'clear'
+          ? cautions(
+              'clear medium is your school for every edge',
+              'Seal with clear medium, or change the school.',
+              'practice',
+            )
+          : null;
+    },
+  }),
+  {
+    id: 'unmask-in-time',
+    topic: 'mask',
+    about: 'A mask comes off while the last coat is wet, or is scored when all is dry; in between the edge tears.',
+    at: ['unmask'],
+    test: ({ top, operation }) => {
+      const medium = top.coats.findLast((coat) => coat.operation.role === 'medium');
+      if (operation?.op !== 'remove' || !medium || takesAway(medium.product)) return null;
+      if (operation.school === 'wet')
+        return medium.product.unmaskWet
+          ? null
+          : blocks(
+              `the mask does not come off ${medium.product.name} wet`,
+              'Let it dry fully, run a knife along the edge, pull low and slow.',
+              'practice',
+            );
+      return medium.product.unmaskWet && top.mask && isAdhesive(top.mask.product)
+        ? cautions(
+            `pulled dry, ${top.mask.product.name} can tear the edge of ${medium.product.name}`,
+            'Score along the edge first; or peel it within minutes of the last coat.',
+            'practice',
+          )
+        : null;
+    },
+  },
+  aboutProduct({
+    id: 'weeding-school',
+    topic: 'mask',
+    about: 'Pulling the waste after the tape is on is a trial: it fails with low-tack film or weak tape.',
+    at: ['transfer'],
+    test: ({ top, product, schools }) => {
+      if (schools.weeding !== 'transferFirst' || !top.film) return null;
+      const isWeak = top.film.tack === 'low' || top.film.tack === 'lowMid' || product.tack === 'low';
       return cautions(
-        `${product.name} can creep under ${top.mask.product.name}, which holds less firmly`,
-        'Use permanent film as the stencil, and press its edges down well.',
+        isWeak
+          ? `pulling the waste through the tape fails with ${top.film.name} on ${product.name}`
+          : 'pulling the waste through the tape is a trial',
+        isWeak ? 'Lift the waste from the liner, counters first.' : 'Try it on one word of small letters first.',
         'practice',
       );
+    },
+  }),
+  aboutProduct({
+    id: 'pile-school',
+    reads: 'product',
+    topic: 'mask',
+    about: 'On open pile paint is stippled, crisp and slow, or sprayed, quick and drifting.',
+    at: ['medium'],
+    test: ({ surface, product, schools }) => {
+      if (surface.properties.texture !== 'brush' || takesAway(product)) return null;
+      const isSpray = product.body === 'spray';
+      if (isSpray !== (schools.pile === 'spray'))
+        return isSpray
+          ? cautions(
+              `${product.name} drifts under the lifted edges of the stencil`,
+              'Pin everywhere and spray straight down, or stipple a paint.',
+              'practice',
+            )
+          : null;
+      return favours(isSpray ? 'sprayed, as you do it' : 'stippled paint keeps the edge crisp on pile', '', 'practice');
     },
   }),
   aboutProduct({

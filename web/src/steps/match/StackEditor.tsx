@@ -2,6 +2,7 @@ import { ActionIcon, NumberInput, Select } from '@mantine/core';
 import { IconX } from '@tabler/icons-react';
 import {
   addLayer,
+  mirrorNote,
   missingLayers,
   productsFor,
   removeLayer,
@@ -72,6 +73,7 @@ export const StackEditor = ({ model, stack }: { model: PieceModel; stack: Stack 
             );
           const product = catalogue.productById.get(operation.productId);
           const swaps = swapsFor(stack, operation.id, catalogue);
+          const mirror = mirrorNote(operation, model.part, catalogue);
           const role = ROLE_WORDS[operation.role] ?? operation.role;
           return (
             <li key={operation.id} className="sg-layer">
@@ -116,6 +118,7 @@ export const StackEditor = ({ model, stack }: { model: PieceModel; stack: Stack 
               >
                 <IconX size={20} stroke={1.6} />
               </ActionIcon>
+              {mirror && <p className="sg-layer-doubt sg-quiet">{mirror.words}</p>}
               {doubt && (
                 <p className="sg-layer-doubt">
                   <Sign verdict={doubt.verdict} isSafety={doubt.isSafety} /> {capitalised(doubt.reason)}.

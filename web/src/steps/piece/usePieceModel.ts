@@ -3,6 +3,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useOutletContext } from 'react-router';
 import {
   catalogue,
+  DEFAULT_SCHOOLS,
   type Brief,
   type Candidate,
   type Catalogue,
@@ -71,7 +72,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
         : null,
     [piece, part, settings],
   );
-  const schools = settings?.schools ?? { filmOrder: 'nothingOnTop', dishwasher: 'handWashOnly' };
+  const schools = settings?.schools ?? DEFAULT_SCHOOLS;
   const matched = useMatch(brief, schools);
   const stack = part?.stack ?? null;
   const judged = useJudged(stack, brief, schools);

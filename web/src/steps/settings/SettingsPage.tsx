@@ -23,6 +23,7 @@ import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
 import { options } from '../../ui/words.ts';
 import { useNow } from '../piece/usePieceModel.ts';
+import { SchoolsPart } from './SchoolsPart.tsx';
 import './settings.css';
 
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
@@ -38,11 +39,6 @@ const TOOL_WORDS: Readonly<Record<(typeof TOOLS)[number], string>> = {
   oven: 'oven',
   turner: 'turner',
 };
-const FILM_ORDER_WORDS = {
-  nothingOnTop: 'seal, then film, nothing on top',
-  filmThenClear: 'film, then mist coats of clear',
-} as const;
-const DISHWASHER_WORDS = { handWashOnly: 'hand wash only', byLabel: 'as the label says' } as const;
 const THEME_WORDS = { light: 'plaster', dark: 'fired black', system: 'as the device' } as const;
 
 const hoursText = (windows: FreeHours[number]): string => windows.map((window) => window.join('–')).join(', ');
@@ -183,8 +179,6 @@ export const SettingsPage = () => {
   const { workshop } = settings;
   const change = (edit: (kept: Settings) => Settings, name: string) => void changeSettings(bench.settings, edit, name);
   const set = (patch: Partial<Settings>, name: string) => change((kept) => ({ ...kept, ...patch }), name);
-  const setSchool = (patch: Partial<Settings['schools']>, name: string) =>
-    change((kept) => ({ ...kept, schools: { ...kept.schools, ...patch } }), name);
   const setWorkshop = (patch: Partial<Settings['workshop']>, name: string) =>
     change((kept) => ({ ...kept, workshop: { ...kept.workshop, ...patch } }), name);
   return (
@@ -249,24 +243,7 @@ export const SettingsPage = () => {
           />
         ))}
       </div>
-      <h2 className="sg-rule">Schools</h2>
-      <p className="sg-quiet">Where good crafters differ, this is how your pieces are judged.</p>
-      <div className="sg-fields">
-        <Select
-          label="Film and clear"
-          description="Clear brushed over film gets under its edge and lifts it: so nothing on top, unless you say otherwise."
-          data={options(FILM_ORDER_WORDS)}
-          value={settings.schools.filmOrder}
-          onChange={(filmOrder) => filmOrder && setSchool({ filmOrder }, 'film and clear')}
-        />
-        <Select
-          label="Dishwashers"
-          description="Labels differ and machines differ more; hand washing never harms."
-          data={options(DISHWASHER_WORDS)}
-          value={settings.schools.dishwasher}
-          onChange={(dishwasher) => dishwasher && setSchool({ dishwasher }, 'dishwashers')}
-        />
-      </div>
+      <SchoolsPart bench={bench} change={change} />
       <h2 className="sg-rule">Units and look</h2>
       <div className="sg-fields">
         <Select

@@ -8,6 +8,7 @@ const SCREENS = [
   '/pieces/demo-drawers/match',
   '/pieces/demo-signs/plan',
   '/pieces/demo-signs/care',
+  '/handbook/frost-cream',
   '/settings',
 ];
 

@@ -87,3 +87,23 @@ test('another school judges the pieces anew and says which get another first ans
   await expect(page.getByRole('combobox', { name: 'Product for edge seal' })).toHaveValue('clear edge-seal medium');
   await expect(page.getByText('Do not mirror it: liner down, and seen from the front.')).toBeVisible();
 });
+
+test('the handbook gives the figures of a material, and the reason for a surface and a way of working', async ({
+  page,
+}) => {
+  await page.goto('/handbook');
+  const look = page.getByRole('combobox', { name: 'Look up a surface, a product or a way of working' });
+  await look.fill('craft');
+  await page.getByRole('option', { name: 'craft acrylic' }).click();
+  await expect(page).toHaveURL(/handbook\/craft-acrylic/);
+  await expect(page.getByRole('row', { name: /Until the next coat 1 h to 2 h, typically 1 h 30/ })).toContainText(
+    'labels',
+  );
+  await expect(page.getByText('Paint and clear hold only where they wet the surface.')).toBeVisible();
+  await page.getByRole('combobox', { name: 'Surface', exact: true }).fill('plywood');
+  await page.getByRole('option', { name: 'plywood', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Way of working', exact: true }).fill('burnt');
+  await page.getByRole('option', { name: 'Burnt lettering' }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Burnt lettering' })).toContainText('Refused for safety');
+  await expect(page.locator('.sg-overview canvas').first()).toBeVisible();
+});

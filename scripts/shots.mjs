@@ -42,6 +42,15 @@ const VIEWS = {
   plan: ['/pieces/demo-signs/plan', (page) => slideTo(page, 10)],
   'plan-cautions': ['/pieces/demo-plaques/plan', (page) => slideTo(page, 5)],
   care: ['/pieces/demo-signs/care'],
+  handbook: [
+    '/handbook',
+    async (page) => {
+      await page.locator('.sg-overview canvas').first().waitFor();
+      await page
+        .getByRole('heading', { name: 'Surfaces by ways of working' })
+        .evaluate((heading) => heading.scrollIntoView());
+    },
+  ],
   settings: ['/settings'],
   'match-fired-black': [
     '/pieces/demo-tins/match',

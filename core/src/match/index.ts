@@ -9,6 +9,7 @@ export {
   type Preferences,
   type Refusal,
 } from './matchLayers.ts';
+export { surveyCatalogue, type Survey, type SurveyCell } from './survey.ts';
 export { RULES } from './rules/index.ts';
 export { CHANGE_KINDS, type ChangeKind } from './changes.ts';
 export type { Mend } from './mends.ts';

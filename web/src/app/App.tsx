@@ -43,6 +43,10 @@ const router = createBrowserRouter([
         ],
       },
       {
+        path: 'handbook/:entry?',
+        lazy: async () => ({ Component: (await import('../steps/handbook/HandbookPage.tsx')).HandbookPage }),
+      },
+      {
         path: 'settings',
         lazy: async () => ({ Component: (await import('../steps/settings/SettingsPage.tsx')).SettingsPage }),
       },

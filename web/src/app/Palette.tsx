@@ -1,12 +1,14 @@
 import { Spotlight, spotlight, type SpotlightActionData } from '@mantine/spotlight';
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
+import { catalogue } from '@sgraffa/core';
 import { useBench } from '../store/bench.ts';
 import { COURSE_NAMES, COURSES } from '../ui/sentence.ts';
 
 /** Finds a piece or one of its courses by name; fetched when it is first asked for, and mounted anew each time. */
 const Palette = () => {
   const bench = useBench();
+  const all = catalogue();
   const navigate = useNavigate();
   useEffect(() => spotlight.open(), []);
   const go = (to: string) => (): void => {
@@ -21,6 +23,12 @@ const Palette = () => {
         onClick: go(`/pieces/${id}/${course}`),
       })),
     ]),
+    ...[...all.bases, ...all.finishes, ...all.products, ...all.methods].map(({ id, name }) => ({
+      id: `handbook ${id}`,
+      label: name,
+      description: 'handbook',
+      onClick: go(`/handbook/${id}`),
+    })),
     { id: 'new', label: 'New piece', onClick: go('/pieces/new') },
     { id: 'settings', label: 'Settings', onClick: go('/settings') },
   ];
@@ -28,7 +36,7 @@ const Palette = () => {
     <Spotlight
       actions={actions}
       nothingFound="Nothing of that name."
-      searchProps={{ placeholder: 'A piece or a course', 'aria-label': 'Find' }}
+      searchProps={{ placeholder: 'A piece, a course or a material', 'aria-label': 'Find' }}
       overlayProps={{ blur: 0, backgroundOpacity: 0.35 }}
       limit={10}
       scrollable

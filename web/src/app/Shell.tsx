@@ -73,6 +73,9 @@ export const Shell = () => {
         <NavLink to="/pieces" className="sg-place">
           Pieces
         </NavLink>
+        <NavLink to="/handbook" className="sg-place">
+          Handbook
+        </NavLink>
         <span className="sg-rail-gap" />
         <UnstyledButton className="sg-place" onClick={find}>
           <IconSearch size={20} stroke={1.8} aria-hidden />

@@ -4,8 +4,10 @@ import {
   catalogue,
   judgeStack,
   matchLayers,
+  surveyCatalogue,
   type Brief,
   type Preferences,
+  type Schools,
   type Stack,
 } from '@sgraffa/core';
 
@@ -23,6 +25,7 @@ const matchWorker = {
       return `${label}: ${catalogue().productById.get(operation.productId)?.name ?? operation.productId}`;
     });
   },
+  survey: (schools: Schools) => surveyCatalogue(catalogue(), schools),
   judge: (stack: Stack, brief: Brief, preferences: Preferences) => ({
     ...judgeStack(stack, brief, catalogue(), preferences),
     candidate: candidateOfStack(stack, brief, catalogue(), preferences),

@@ -38,3 +38,13 @@ export const useJudged = (stack: Stack | null, brief: Brief | null, schools: Sch
     staleTime: Infinity,
     gcTime: JUDGED_FOR_MS,
   });
+
+/** Every way of working on every bare surface, judged once for the schools that stand. */
+export const useSurvey = (schools: Schools | undefined) =>
+  useQuery({
+    queryKey: ['survey', schools],
+    queryFn: () => worker().survey(schools!),
+    enabled: schools !== undefined,
+    staleTime: Infinity,
+    gcTime: JUDGED_FOR_MS,
+  });

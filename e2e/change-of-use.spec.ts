@@ -87,3 +87,27 @@ test('the time slider moves through the job and a band says what it is for', asy
   await page.getByRole('button', { name: /^colour/ }).press('Enter');
   await expect(page.locator('.sg-pinned')).toContainText('Sets the limit for');
 });
+
+test('two candidates stand beside each other with only what differs lit, and any product can be asked for', async ({
+  page,
+}) => {
+  await page.goto('/pieces/demo-signs/match');
+  await judged(page);
+  await page
+    .locator('.sg-candidate', { hasText: 'under clear acrylic' })
+    .first()
+    .getByRole('button', { name: 'Beside the chosen one' })
+    .click();
+  const halves = page.locator('.sg-compared figure');
+  await expect(halves).toHaveCount(2);
+  const bands = await halves.last().locator('.sg-band').count();
+  const lit = await halves.last().locator('.sg-band.is-lit').count();
+  expect(lit).toBeGreaterThan(0);
+  expect(lit).toBeLessThan(bands);
+  await page.getByRole('combobox', { name: 'A product that you have in mind' }).fill('removable');
+  await page.getByRole('option', { name: 'removable film' }).click();
+  const answer = page.getByRole('region', { name: 'Why not another product' });
+  await expect(answer).toContainText('Removable film left on');
+  await expect(answer).toContainText('lasts 1 year at the most outdoors in the weather, and 3 years are wanted');
+  await expect(answer.getByRole('button', { name: 'Accept 1 year' })).toBeVisible();
+});

@@ -1,13 +1,16 @@
+export { differingOperations } from './compare.ts';
 export { addLayer, missingLayers, removeLayer, setCoats, swapProduct, swapsFor } from './edit.ts';
 export { productsFor } from './search.ts';
 export {
   candidateOfStack,
   judgeStack,
   matchLayers,
+  whyNot,
   type Candidate,
   type MatchResult,
   type Preferences,
   type Refusal,
+  type WhyNot,
 } from './matchLayers.ts';
 export { surveyCatalogue, type Survey, type SurveyCell } from './survey.ts';
 export { RULES } from './rules/index.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import { describePiece, plainOwnSurface, plainPart, plainWorkshop, type Brief, type Workshop } from '../piece/index.ts';
-import { matchLayers, type MatchResult } from './index.ts';
+import { matchLayers, whyNot, type MatchResult } from './index.ts';
 
 const all = catalogue();
 const answers = new Map<string, MatchResult>();
@@ -134,6 +134,49 @@ describe('what nobody knows is said', () => {
     expect(unknown.length + refused.length).toBeGreaterThan(0);
     for (const { findings } of unknown) expect(findings.some(({ verdict }) => verdict === 'unknown')).toBe(true);
   });
+});
+
+describe('why not this one?', () => {
+  const ask = (productId: string, line: string) => {
+    const { surface, use } = describePiece(line, all);
+    const part = plainPart('t', surface.base);
+    return whyNot(
+      productId,
+      {
+        part: { ...part, surface: { ...surface, shape: 'flat' }, use },
+        workshop: plainWorkshop(),
+        quantity: 1,
+        due: null,
+      },
+      all,
+    );
+  };
+
+  test.each([
+    ['film-removable', 'slate marker, outdoors three winters', 'decal', 'life-wanted'],
+    ['craft-acrylic', 'birch ply sign, outdoors three winters', 'paint-stencil', 'life-wanted'],
+    ['furniture-wax', 'birch ply sign, outdoors three winters', 'paint-stencil', 'finish-life'],
+    ['remover-gel', 'glass jar, indoors', 'strip-etch', 'method-suits-surface'],
+    ['rubberised-aerosol', 'glass jar, indoors', 'paint-stencil', 'product-suits-surface'],
+    ['two-part-isocyanate', 'birch ply sign, outdoors three winters', 'paint-stencil', 'never-this-product'],
+  ])('%s on %s: %s by "%s"', (productId, line, methodId, ruleId) => {
+    const { stands, refused } = ask(productId, line);
+    expect(stands.map((candidate) => candidate.methodId)).not.toContain(methodId);
+    const refusal = refused.find((one) => one.methodId === methodId);
+    expect(refusal?.blockers.map((blocker) => blocker.ruleId)).toContain(ruleId);
+  });
+
+  test('a product that stands is shown in the best stack that holds it, optional layers too', () => {
+    for (const productId of ['spar-urethane', 'interior-latex', 'film-permanent']) {
+      const { stands } = ask(productId, 'birch ply sign, sheltered, wiped');
+      expect(stands.length).toBeGreaterThan(0);
+      for (const candidate of stands)
+        expect([productId, layersOf(candidate)]).toEqual([productId, expect.arrayContaining([productId])]);
+    }
+  });
+
+  test('a product that no way of working takes has no answer', () =>
+    expect(ask('dust-off', 'glass jar')).toEqual({ stands: [], refused: [], problems: [] }));
 });
 
 test('every stack is whole: what is masked is unmasked, what is etched is rinsed, film is cleaned under', () => {

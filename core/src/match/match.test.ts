@@ -4,6 +4,7 @@ import type { Brief } from '../piece/index.ts';
 import { briefOf, finish, product, type Said } from '../testing/briefs.ts';
 import {
   addLayer,
+  differingOperations,
   judgeStack,
   matchLayers,
   missingLayers,
@@ -274,6 +275,29 @@ describe('a stack edited by hand', () => {
     expect(judgeStack({ ...stack, methodId: 'alchemy' }, brief, all).problems[0]).toMatchObject({
       code: 'unknown-product',
     }));
+});
+
+describe('two stacks compared', () => {
+  const brief = briefOf({ base: 'plywood', use: { place: 'exposed', lifeYears: 3 } });
+  const { ranked } = matchLayers(brief, all, { withoutMends: true });
+  const [first] = ranked;
+
+  test('a stack differs from itself in nothing', () =>
+    expect(differingOperations(first!.stack, first!.stack)).toEqual({ left: [], right: [] }));
+
+  test('differ in what was changed by hand, and in nothing else', () => {
+    const swapped = swapProduct(first!.stack, 'medium', product('craft-acrylic'));
+    expect(differingOperations(first!.stack, swapped)).toEqual({ left: ['medium'], right: ['medium'] });
+    expect(differingOperations(first!.stack, setCoats(first!.stack, 'medium', 5)).left).toEqual(['medium']);
+    expect(differingOperations(first!.stack, removeLayer(first!.stack, 'edge-seal')).right).toEqual([]);
+  });
+
+  test('compared the other way round the answer is the other way round', () => {
+    for (const other of ranked) {
+      const { left, right } = differingOperations(first!.stack, other.stack);
+      expect(differingOperations(other.stack, first!.stack)).toEqual({ left: right, right: left });
+    }
+  });
 });
 
 test('every rule says what it looks after and reads no material by its name', () => {

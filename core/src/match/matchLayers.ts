@@ -1,4 +1,4 @@
-import type { Catalogue, Method, Product } from '../materials/index.ts';
+import type { Catalogue, Method, Product, Slot } from '../materials/index.ts';
 import { failed, problemsFromZod, type Problem } from '../problem/index.ts';
 import {
   briefSchema,
@@ -14,7 +14,7 @@ import type { Finding, Rule, Situation } from './context.ts';
 import { Judge, ruleBook, STANDARD_BOOK, type RuleBook } from './judge.ts';
 import { findMend, type Mend } from './mends.ts';
 import { accountOf, dryingMemo, strengthsOf, utility, type Account, type Strengths } from './score.ts';
-import { productsFor, searchMethod, type Found, type SearchCount } from './search.ts';
+import { productsFor, searchMethod, type Found, type Only, type SearchCount } from './search.ts';
 import { situationOf } from './situation.ts';
 
 /** One stack of layers that stands, or that only a test patch can decide. */
@@ -189,7 +189,7 @@ const selected = (all: readonly Scored[], priority: Priority): { ranked: Scored[
 const leastRefused = (
   situation: Situation,
   method: Method,
-  keyId: string | undefined,
+  only: Only | undefined,
   book: RuleBook,
   count: SearchCount,
 ): Found | null => {
@@ -202,17 +202,33 @@ const leastRefused = (
     situation,
     method,
     book,
-    { allowedBlocks: Infinity, width: REFUSED_WIDTH, ...(keyId === undefined ? {} : { keyId }), onFound: consider },
+    { allowedBlocks: Infinity, width: REFUSED_WIDTH, only, onFound: consider },
     count,
   );
   return least;
 };
 
-const keyProducts = (method: Method, catalogue: Catalogue): readonly Product[] =>
-  productsFor(
-    method.slots.find(({ key }) => key)!,
-    catalogue.products,
-  );
+const keySlotOf = (method: Method): Slot => method.slots.find(({ key }) => key)!;
+
+/** What stands in the way of a method, or of one product in it, with the smallest way out; null where it has no stack at all. */
+const refusalOf = (
+  situation: Situation,
+  method: Method,
+  only: Only | undefined,
+  title: string,
+  { schools, book, withoutMends = false }: { schools: Schools; book: RuleBook; withoutMends?: boolean | undefined },
+  count: SearchCount = { judged: 0, complete: 0 },
+): Refusal | null => {
+  const least = leastRefused(situation, method, only, book, count);
+  if (!least) return null;
+  return {
+    methodId: method.id,
+    keyId: only?.product.id ?? null,
+    title,
+    blockers: least.findings.filter(({ verdict }) => verdict === 'blocks'),
+    mend: withoutMends ? null : findMend(situation, { method, only }, least.blocks, schools, book),
+  };
+};
 
 /** The situation of a brief that comes from outside: checked by its schema first. */
 const readBrief = (brief: Brief, catalogue: Catalogue, schools: Schools): ReturnType<typeof situationOf> => {
@@ -276,22 +292,25 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
     );
   const knownMethods = new Set(all.map(({ found }) => found.method.id));
   const refused: Refusal[] = [];
-  const refuse = (method: Method, keyId: string | undefined, title: string) => {
-    const least = leastRefused(situation, method, keyId, book, count);
-    if (!least) return;
-    const blockers = least.findings.filter(({ verdict }) => verdict === 'blocks');
-    const mend = preferences.withoutMends
-      ? null
-      : findMend(situation, { method, ...(keyId === undefined ? {} : { keyId }) }, least.blocks, schools, book);
-    refused.push({ methodId: method.id, keyId: keyId ?? null, title, blockers, mend });
+  const refuse = (method: Method, only: Only | undefined, title: string) => {
+    const refusal = refusalOf(
+      situation,
+      method,
+      only,
+      title,
+      { schools, book, withoutMends: preferences.withoutMends },
+      count,
+    );
+    if (refusal) refused.push(refusal);
   };
   for (const method of catalogue.methods) {
-    const keys = keyProducts(method, catalogue);
+    const slot = keySlotOf(method);
+    const keys = productsFor(slot, catalogue.products);
     if (!keys.some(({ id }) => standing.has(`${method.id}/${id}`))) refuse(method, undefined, method.name);
     else
       for (const key of keys)
         if (!standing.has(`${method.id}/${key.id}`))
-          refuse(method, key.id, capitalised(filled(method, key.name, 'stencil', 'film')));
+          refuse(method, { slot, product: key }, capitalised(filled(method, key.name, 'stencil', 'film')));
   }
   // the smallest ways out first, those without one last
   const rankOf = ({ mend }: Refusal): number => mend?.rank ?? Infinity;
@@ -354,6 +373,70 @@ export const judgeStack = (
     ),
     problems: [],
   };
+};
+
+/** Why one product is not in the answer, in each way of working that could use it. */
+export interface WhyNot {
+  /** The best stack that holds it, by way of working, where one stands or only a test can tell. */
+  readonly stands: readonly Candidate[];
+  readonly refused: readonly Refusal[];
+  readonly problems: readonly Problem[];
+}
+
+/**
+ * "Why not this one?" for any product: the best stack that holds it in each way of working, or what stands in its way and the
+ * smallest way out.
+ *
+ * @returns nothing in both lists where no way of working takes it
+ */
+export const whyNot = (
+  productId: string,
+  brief: Brief,
+  catalogue: Catalogue,
+  preferences: Preferences = {},
+): WhyNot => {
+  const schools = { ...DEFAULT_SCHOOLS, ...preferences.schools };
+  const book = preferences.rules ? ruleBook(preferences.rules) : STANDARD_BOOK;
+  const read = readBrief(brief, catalogue, schools);
+  if (!read.ok) return { stands: [], refused: [], problems: read.problems };
+  const { situation } = read;
+  const dryMinutes = dryingMemo(situation);
+  const priority = preferences.priority ?? brief.part.priority;
+  const stands: Candidate[] = [];
+  const refused: Refusal[] = [];
+  for (const method of catalogue.methods) {
+    const uses = method.slots.flatMap((slot): Only[] => {
+      const product = productsFor(slot, catalogue.products).find(({ id }) => id === productId);
+      return product ? [{ slot, product }] : [];
+    });
+    const best = new Bests();
+    for (const only of uses)
+      searchMethod(
+        situation,
+        method,
+        book,
+        {
+          allowedBlocks: 0,
+          only,
+          onFound: (found) => {
+            best.add(scored(found, situation, dryMinutes));
+            return false;
+          },
+        },
+        { judged: 0, complete: 0 },
+      );
+    const [first] = best.all().sort(byPriority(priority));
+    const [use] = uses;
+    if (first) stands.push(candidateOf(first, [], situation));
+    else if (use) {
+      const title = use.slot.key
+        ? filled(method, use.product.name, 'stencil', 'film')
+        : `${method.name} with ${use.product.name}`;
+      const refusal = refusalOf(situation, method, use, capitalised(title), { schools, book });
+      if (refusal) refused.push(refusal);
+    }
+  }
+  return { stands, refused, problems: [] };
 };
 
 /** One stack, such as one edited by hand, in the same terms as the ranked ones; null where it names unknown things. */

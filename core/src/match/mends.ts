@@ -3,7 +3,7 @@ import type { Brief, Schools } from '../piece/index.ts';
 import { CHANGE_KINDS, changesFor, type Change, type ChangeKind } from './changes.ts';
 import type { Situation } from './context.ts';
 import type { RuleBook } from './judge.ts';
-import { searchMethod } from './search.ts';
+import { searchMethod, type Only } from './search.ts';
 import { situationOf } from './situation.ts';
 
 /** The smallest change, or pair of changes, that makes a refused way of working rank. */
@@ -19,11 +19,11 @@ export interface Mend {
 
 interface Target {
   readonly method: Method;
-  readonly keyId?: string;
+  readonly only?: Only | undefined;
 }
 
 /** True where some stack of the method collects no more than so many refusals; with none allowed, it must hold nothing unknown either. */
-const stands = (situation: Situation, { method, keyId }: Target, book: RuleBook, allowedBlocks: number): boolean => {
+const stands = (situation: Situation, { method, only }: Target, book: RuleBook, allowedBlocks: number): boolean => {
   let found = false;
   searchMethod(
     situation,
@@ -31,7 +31,7 @@ const stands = (situation: Situation, { method, keyId }: Target, book: RuleBook,
     book,
     {
       allowedBlocks,
-      ...(keyId === undefined ? {} : { keyId }),
+      only,
       onFound: ({ findings }) => (found = allowedBlocks > 0 || !findings.some(({ verdict }) => verdict === 'unknown')),
     },
     { judged: 0, complete: 0 },

@@ -14,13 +14,19 @@ export interface Found {
   readonly key: Product;
 }
 
+/** A product that must fill a slot. */
+export interface Only {
+  readonly slot: Slot;
+  readonly product: Product;
+}
+
 export interface SearchOptions {
   /** How many refusals a stack may collect before it is cut off; 0 for stacks that stand. */
   readonly allowedBlocks: number;
   /** Go on with only so many of the least refused paths at every slot; all of them where it is not given. */
   readonly width?: number;
-  /** Only this product in the key slot. */
-  readonly keyId?: string;
+  /** Only this product in one of the slots. */
+  readonly only?: Only | undefined;
   /** Called for each complete stack; return true to stop. */
   readonly onFound: (found: Found) => boolean;
 }
@@ -226,7 +232,7 @@ export const searchMethod = (
 
   const choices = (slot: Slot): readonly Product[] => {
     const all = productsFor(slot, catalogue.products);
-    return slot.key && options.keyId !== undefined ? all.filter(({ id }) => id === options.keyId) : all;
+    return slot === options.only?.slot ? [options.only.product] : all;
   };
 
   const finish = (path: Path): boolean => {
@@ -249,7 +255,10 @@ export const searchMethod = (
   const nextPaths = (path: Path, slot: Slot): Path[] => {
     const { role } = slot;
     const next: Path[] = [];
-    const isAsked = !slot.optional || (slot.answers ?? []).some((answer) => needsAt(situation, path.top).has(answer));
+    const isAsked =
+      !slot.optional ||
+      slot === options.only?.slot ||
+      (slot.answers ?? []).some((answer) => needsAt(situation, path.top).has(answer));
     if (isAsked && isApplied(role))
       for (const product of choices(slot)) {
         const laid = lay(path, laidBy(slot, product), slot.key === true);
@@ -260,7 +269,7 @@ export const searchMethod = (
       const laid = operation && lay(path, bare(operation, null), false);
       if (laid) next.push(laid);
     }
-    if (slot.optional) next.push(path);
+    if (slot.optional && slot !== options.only?.slot) next.push(path);
     return next;
   };
 

@@ -5,6 +5,7 @@ import {
   judgeStack,
   matchLayers,
   surveyCatalogue,
+  whyNot,
   type Brief,
   type Preferences,
   type Schools,
@@ -26,6 +27,8 @@ const matchWorker = {
     });
   },
   survey: (schools: Schools) => surveyCatalogue(catalogue(), schools),
+  whyNot: (productId: string, brief: Brief, preferences: Preferences) =>
+    whyNot(productId, brief, catalogue(), preferences),
   judge: (stack: Stack, brief: Brief, preferences: Preferences) => ({
     ...judgeStack(stack, brief, catalogue(), preferences),
     candidate: candidateOfStack(stack, brief, catalogue(), preferences),

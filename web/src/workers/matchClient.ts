@@ -48,3 +48,13 @@ export const useSurvey = (schools: Schools | undefined) =>
     staleTime: Infinity,
     gcTime: JUDGED_FOR_MS,
   });
+
+/** Why a product is not in the answer to a brief. */
+export const useWhyNot = (productId: string | null, brief: Brief, schools: Schools) =>
+  useQuery({
+    queryKey: ['why not', productId, { ...brief, part: { ...brief.part, stack: null, stackIsOwn: false } }, schools],
+    queryFn: () => worker().whyNot(productId!, brief, { schools }),
+    enabled: productId !== null,
+    staleTime: Infinity,
+    gcTime: JUDGED_FOR_MS,
+  });

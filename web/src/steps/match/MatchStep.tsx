@@ -1,110 +1,16 @@
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
-import { formatDuration, type Candidate, type MatchResult, type Priority, type Stack } from '@sgraffa/core';
+import type { Candidate, MatchResult, Priority, Stack } from '@sgraffa/core';
 import { stackWords } from '../../ui/sentence.ts';
-import { Sign, Verdict } from '../../ui/Verdict.tsx';
-import { BEST_WORDS, capitalised, options, PRIORITY_WORDS } from '../../ui/words.ts';
-import { WhereFrom } from '../../ui/WhereFrom.tsx';
+import { Verdict } from '../../ui/Verdict.tsx';
+import { options, PRIORITY_WORDS } from '../../ui/words.ts';
 import { useJudged } from '../../workers/matchClient.ts';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
+import { CandidateRow, isSame } from './CandidateRow.tsx';
 import { Refusals } from './Refusals.tsx';
 import { StackEditor } from './StackEditor.tsx';
+import { WhyNotPart } from './WhyNotPart.tsx';
 import './match.css';
-
-const WORST_FIRST = ['blocks', 'unknown', 'cautions'] as const;
-
-const signOf = (candidate: Pick<Candidate, 'findings'>) =>
-  WORST_FIRST.find((verdict) => candidate.findings.some((finding) => finding.verdict === verdict)) ?? 'favours';
-
-const isSame = (left: Stack | null, right: Stack): boolean =>
-  left !== null && JSON.stringify(left) === JSON.stringify(right);
-
-const lifeWords = ({ strengths }: Pick<Candidate, 'strengths'>): string => {
-  const { years } = strengths.life;
-  return years ? `${Number(years.low.toFixed(1))}–${Number(years.high.toFixed(1))} y` : 'as the piece';
-};
-
-/** Why it stands, in one line: its first caution, or what is good about it. */
-const becauseOf = (candidate: Candidate): string => {
-  const worst = signOf(candidate);
-  const doubt = worst === 'favours' ? undefined : candidate.findings.find(({ verdict }) => verdict === worst);
-  if (doubt) return `${capitalised(doubt.reason)}.`;
-  const good = candidate.findings.find(({ verdict }) => verdict === 'favours');
-  if (good) return `${capitalised(good.reason)}.`;
-  const ends = candidate.strengths.life.endsFirst;
-  return ends ? `Nothing speaks against it; ${ends} ends first.` : 'Nothing speaks against it.';
-};
-
-const CONFIDENCE_WORDS = {
-  sure: 'on sure figures',
-  fair: 'on fair figures',
-  'try first': 'try a patch first',
-} as const;
-
-const CandidateRow = ({
-  candidate,
-  isChosen,
-  choose,
-}: {
-  candidate: Candidate;
-  isChosen: boolean;
-  choose: () => void;
-}) => {
-  const { strengths, account, bestAt } = candidate;
-  const life = strengths.life;
-  const best = bestAt.map((priority) => BEST_WORDS[priority]).filter(Boolean);
-  return (
-    <li className={isChosen ? 'sg-candidate is-chosen' : 'sg-candidate'}>
-      <button type="button" className="sg-candidate-choose" aria-pressed={isChosen} onClick={choose}>
-        <Sign verdict={signOf(candidate)} />
-        <span className="sg-candidate-title">
-          {candidate.title}
-          {isChosen && <span className="sg-here"> · chosen</span>}
-        </span>
-        <span className="sg-candidate-why">{becauseOf(candidate)}</span>
-      </button>
-      <dl className="sg-figures">
-        <div>
-          <dt>lasts</dt>
-          <dd>
-            {life.years ? (
-              <WhereFrom
-                figures={[{ of: life.endsFirst ?? candidate.title, label: 'life where it lives', figure: life.years }]}
-              >
-                {lifeWords(candidate)}
-              </WhereFrom>
-            ) : (
-              lifeWords(candidate)
-            )}
-          </dd>
-        </div>
-        <div>
-          <dt>hands-on, each</dt>
-          <dd>
-            <WhereFrom figures={account.work}>{formatDuration(strengths.handsOnMinutes)}</WhereFrom>
-          </dd>
-        </div>
-        <div>
-          <dt>at the soonest</dt>
-          <dd>
-            {account.waits.length ? (
-              <WhereFrom figures={account.waits}>{formatDuration(strengths.elapsedMinutes)}</WhereFrom>
-            ) : (
-              formatDuration(strengths.elapsedMinutes)
-            )}
-          </dd>
-        </div>
-      </dl>
-      <p className="sg-best">
-        {best.length > 0 && `${capitalised(best.join(', '))}; `}
-        <span className="sg-quiet">
-          {best.length > 0 ? '' : 'Of '}
-          {strengths.cost} cost, {CONFIDENCE_WORDS[strengths.confidence]}
-        </span>
-      </p>
-    </li>
-  );
-};
 
 /** Why the answer is another one than before. */
 const Turned = ({ model, former }: { model: PieceModel; former: Stack }) => {
@@ -147,11 +53,11 @@ const headline = (match: MatchResult, model: PieceModel): string => {
 const Folded = ({
   candidates,
   choose,
-  stack,
+  model,
 }: {
   candidates: readonly Candidate[];
   choose: (candidate: Candidate) => void;
-  stack: Stack | null;
+  model: PieceModel;
 }) => {
   const [isOpen, setOpen] = useState(false);
   if (!candidates.length) return null;
@@ -166,7 +72,8 @@ const Folded = ({
             <CandidateRow
               key={candidate.id}
               candidate={candidate}
-              isChosen={isSame(stack, candidate.stack)}
+              model={model}
+              isChosen={isSame(model.stack, candidate.stack)}
               choose={() => choose(candidate)}
             />
           ))}
@@ -225,18 +132,21 @@ export const MatchStep = () => {
       )}
       {(match.ranked.length > 0 || isOwn) && (
         <ul className="sg-plain-list">
-          {isOwn && model.candidate && <CandidateRow candidate={model.candidate} isChosen choose={() => undefined} />}
+          {isOwn && model.candidate && (
+            <CandidateRow candidate={model.candidate} model={model} isChosen choose={() => undefined} />
+          )}
           {match.ranked.map((candidate, index) => (
             <CandidateRow
               key={candidate.id}
               candidate={candidate}
+              model={model}
               isChosen={isSame(stack, candidate.stack)}
               choose={() => choose(candidate, index === 0)}
             />
           ))}
         </ul>
       )}
-      <Folded candidates={match.folded} choose={choose} stack={stack} />
+      <Folded candidates={match.folded} choose={choose} model={model} />
       {match.unknown.length > 0 && (
         <>
           <h3 className="sg-rule">Not known: test it like this</h3>
@@ -258,6 +168,7 @@ export const MatchStep = () => {
         </>
       )}
       <Refusals refused={match.refused} model={model} />
+      <WhyNotPart model={model} choose={choose} />
       {stack && (
         <>
           <h3 className="sg-rule">The layers, one by one</h3>

@@ -61,9 +61,18 @@ const Mended = ({ label, ways, take }: { label: string; ways: readonly Refusal[]
 const MOST_SHOWN = 4;
 
 /** What is refused: grouped by the change that would mend it, the smallest change first; then what no change mends. */
-export const Refusals = ({ refused, model }: { refused: readonly Refusal[]; model: PieceModel }) => {
-  const [isOpen, setOpen] = useState(false);
-  const [showsAll, setShowsAll] = useState(false);
+export const Refusals = ({
+  refused,
+  model,
+  isAll = false,
+}: {
+  refused: readonly Refusal[];
+  model: PieceModel;
+  /** Nothing folded: where there are few, each asked for. */
+  isAll?: boolean;
+}) => {
+  const [isOpen, setOpen] = useState(isAll);
+  const [showsAll, setShowsAll] = useState(isAll);
   const byMend = new Map<string, Refusal[]>();
   for (const refusal of refused)
     if (refusal.mend) byMend.set(refusal.mend.label, [...(byMend.get(refusal.mend.label) ?? []), refusal]);

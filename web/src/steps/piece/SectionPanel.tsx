@@ -69,7 +69,11 @@ export const SectionPanel = ({
           {dayAndTime(moment.at, settings.zone, now)}: {moment.what}
         </p>
       )}
-      <Section model={drawn} lit={pinned ?? limiting} onPick={(id) => pin(id === pinned ? null : id)} />
+      <Section
+        model={drawn}
+        lit={[pinned ?? limiting].filter((id) => id !== null)}
+        onPick={(id) => pin(id === pinned ? null : id)}
+      />
       {moments.length > 1 && (
         <Slider
           className="sg-time"

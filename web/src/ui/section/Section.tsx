@@ -126,13 +126,14 @@ const lines = (text: string): string[] => {
 
 interface Props {
   readonly model: SectionModel;
-  readonly lit?: string | null;
+  /** Ids of the bands that are lit. */
+  readonly lit?: readonly string[];
   readonly onPick?: (operationId: string) => void;
   readonly small?: boolean;
 }
 
 /** A cut through the piece, drawn from its real layers. */
-export const Section = ({ model, lit = null, onPick, small = false }: Props) => {
+export const Section = ({ model, lit = [], onPick, small = false }: Props) => {
   const scope = useId().replaceAll(':', '');
   const labels = small ? [] : labelsOf(model);
   const headroom = small ? 0 : Math.max(0, ...labels.map((label) => heightOf(label) / 2 + 6 - label.y));
@@ -140,13 +141,13 @@ export const Section = ({ model, lit = null, onPick, small = false }: Props) => 
   const bands = model.bands.map((band) => (
     <g
       key={band.id}
-      className={`sg-band${band.id === lit ? ' is-lit' : ''}${band.isGhost ? ' is-ghost' : ''}`}
+      className={`sg-band${lit.includes(band.id) ? ' is-lit' : ''}${band.isGhost ? ' is-ghost' : ''}`}
       {...(onPick && !small && !band.id.startsWith('old-')
         ? {
             role: 'button',
             tabIndex: 0,
             'aria-label': [band.name, ...band.notes].join(', '),
-            'aria-pressed': band.id === lit,
+            'aria-pressed': lit.includes(band.id),
             onClick: () => onPick(band.id),
             onKeyDown: (event) => {
               if (event.key !== 'Enter' && event.key !== ' ') return;
@@ -179,7 +180,7 @@ export const Section = ({ model, lit = null, onPick, small = false }: Props) => 
       <path d={path(model.base.outline)} fill={`url(#${scope}-${model.base.hatching})`} />
       <path d={path(model.base.outline)} className="sg-outline" />
       {model.cut && (
-        <g className={`sg-band${model.cut.operationId === lit ? ' is-lit' : ''}`}>
+        <g className={`sg-band${lit.includes(model.cut.operationId) ? ' is-lit' : ''}`}>
           <path
             d={path(model.cut.outline)}
             fill={model.cut.kind === 'etched' ? 'var(--sg-panel)' : model.cut.kind === 'burnt' ? '#4b3526' : '#cf7a50'}
@@ -198,7 +199,7 @@ export const Section = ({ model, lit = null, onPick, small = false }: Props) => 
         const [x, y] = label.from;
         const written = textOf(label);
         return (
-          <g key={label.id} className={label.id === lit ? 'sg-label is-lit' : 'sg-label'}>
+          <g key={label.id} className={lit.includes(label.id) ? 'sg-label is-lit' : 'sg-label'}>
             <circle cx={x} cy={y} r={2.2} className="sg-leader-dot" />
             <path d={`M${x} ${y}H${model.width + 3}L${LABEL_X - 8} ${label.y}H${LABEL_X - 4}`} className="sg-leader" />
             {written.map(({ text, isNote }, index) => (

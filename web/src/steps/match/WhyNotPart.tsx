@@ -1,0 +1,47 @@
+import { Select } from '@mantine/core';
+import { useState } from 'react';
+import type { Candidate } from '@sgraffa/core';
+import { useWhyNot } from '../../workers/matchClient.ts';
+import type { PieceModel } from '../piece/usePieceModel.ts';
+import { CandidateRow, isSame } from './CandidateRow.tsx';
+import { Refusals } from './Refusals.tsx';
+
+/** "Why not this one?" for any product: the best stack that holds it, or what stands in its way. */
+export const WhyNotPart = ({ model, choose }: { model: PieceModel; choose: (candidate: Candidate) => void }) => {
+  const [productId, setProductId] = useState<string | null>(null);
+  const { data } = useWhyNot(productId, model.brief, model.settings.schools);
+  const { products } = model.catalogue;
+  return (
+    <section aria-label="Why not another product">
+      <h3 className="sg-rule">Why not another one?</h3>
+      <Select
+        label="A product that you have in mind"
+        placeholder="its name"
+        searchable
+        clearable
+        data={products.filter(({ kind }) => kind !== 'prep').map(({ id, name }) => ({ value: id, label: name }))}
+        value={productId}
+        onChange={setProductId}
+      />
+      {data && (
+        <div role="status">
+          {data.stands.length === 0 && data.refused.length === 0 && <p>No way of working takes it.</p>}
+          {data.stands.length > 0 && (
+            <ul className="sg-plain-list">
+              {data.stands.map((candidate) => (
+                <CandidateRow
+                  key={candidate.id}
+                  candidate={candidate}
+                  model={model}
+                  isChosen={isSame(model.stack, candidate.stack)}
+                  choose={() => choose(candidate)}
+                />
+              ))}
+            </ul>
+          )}
+          <Refusals refused={data.refused} model={model} isAll />
+        </div>
+      )}
+    </section>
+  );
+};

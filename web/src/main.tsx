@@ -13,10 +13,22 @@ import './app/app.css';
 
 registerSW({ immediate: true });
 
-await startBench();
-
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <App />
-  </StrictMode>,
-);
+const root = createRoot(document.getElementById('root')!);
+try {
+  await startBench();
+  root.render(
+    <StrictMode>
+      <App />
+    </StrictMode>,
+  );
+} catch (error) {
+  root.render(
+    <main className="sg-page">
+      <h1>Your pieces could not be opened</h1>
+      <p>
+        This browser would not open its storage ({error instanceof Error ? error.message : String(error)}). Nothing was
+        changed. Allow this address to store data, or leave the private window, and load the page again.
+      </p>
+    </main>,
+  );
+}

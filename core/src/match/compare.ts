@@ -26,3 +26,14 @@ export const differingOperations = (
   };
   return { left: only(left, right), right: only(right, left) };
 };
+
+/** The stack with its keys in one order, so that where it was read from does not matter. */
+const canonical = ({ methodId, operations }: Stack): string =>
+  JSON.stringify([
+    methodId,
+    operations.map((operation) => Object.entries(operation).sort(([a], [b]) => (a < b ? -1 : 1))),
+  ]);
+
+/** True where two stacks are the same to the last detail, or both are none. */
+export const isSameStack = (left: Stack | null, right: Stack | null): boolean =>
+  left === null || right === null ? left === right : canonical(left) === canonical(right);

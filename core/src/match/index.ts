@@ -1,4 +1,4 @@
-export { differingOperations } from './compare.ts';
+export { differingOperations, isSameStack } from './compare.ts';
 export { addLayer, missingLayers, removeLayer, setCoats, swapProduct, swapsFor } from './edit.ts';
 export { productsFor } from './search.ts';
 export {

@@ -1,10 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
-import type { Brief } from '../piece/index.ts';
+import type { Brief, Stack } from '../piece/index.ts';
 import { briefOf, finish, product, type Said } from '../testing/briefs.ts';
 import {
   addLayer,
   differingOperations,
+  isSameStack,
   judgeStack,
   matchLayers,
   missingLayers,
@@ -290,6 +291,17 @@ describe('two stacks compared', () => {
     expect(differingOperations(first!.stack, swapped)).toEqual({ left: ['medium'], right: ['medium'] });
     expect(differingOperations(first!.stack, setCoats(first!.stack, 'medium', 5)).left).toEqual(['medium']);
     expect(differingOperations(first!.stack, removeLayer(first!.stack, 'edge-seal')).right).toEqual([]);
+  });
+
+  test('are the same whatever order their keys were kept in', () => {
+    const kept = JSON.parse(JSON.stringify(first!.stack), (_key, value: unknown) =>
+      value !== null && typeof value === 'object' && !Array.isArray(value)
+        ? Object.fromEntries(Object.entries(value).reverse())
+        : value,
+    ) as Stack;
+    expect(isSameStack(first!.stack, kept)).toBe(true);
+    expect(isSameStack(first!.stack, setCoats(kept, 'medium', 7))).toBe(false);
+    expect([isSameStack(null, null), isSameStack(first!.stack, null)]).toEqual([true, false]);
   });
 
   test('compared the other way round the answer is the other way round', () => {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { formatDuration, type Candidate, type Stack } from '@sgraffa/core';
+import { formatDuration, type Candidate } from '@sgraffa/core';
 import { Sign } from '../../ui/Verdict.tsx';
 import { BEST_WORDS, capitalised } from '../../ui/words.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
@@ -10,9 +10,6 @@ const WORST_FIRST = ['blocks', 'unknown', 'cautions'] as const;
 
 const signOf = (candidate: Pick<Candidate, 'findings'>) =>
   WORST_FIRST.find((verdict) => candidate.findings.some((finding) => finding.verdict === verdict)) ?? 'favours';
-
-export const isSame = (left: Stack | null, right: Stack): boolean =>
-  left !== null && JSON.stringify(left) === JSON.stringify(right);
 
 const lifeWords = ({ strengths }: Pick<Candidate, 'strengths'>): string => {
   const { years } = strengths.life;

@@ -1,12 +1,12 @@
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
-import type { Candidate, MatchResult, Priority, Stack } from '@sgraffa/core';
+import { isSameStack, type Candidate, type MatchResult, type Priority, type Stack } from '@sgraffa/core';
 import { stackWords } from '../../ui/sentence.ts';
 import { Verdict } from '../../ui/Verdict.tsx';
 import { options, PRIORITY_WORDS } from '../../ui/words.ts';
 import { useJudged } from '../../workers/matchClient.ts';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
-import { CandidateRow, isSame } from './CandidateRow.tsx';
+import { CandidateRow } from './CandidateRow.tsx';
 import { Refusals } from './Refusals.tsx';
 import { StackEditor } from './StackEditor.tsx';
 import { WhyNotPart } from './WhyNotPart.tsx';
@@ -16,7 +16,7 @@ import './match.css';
 const Turned = ({ model, former }: { model: PieceModel; former: Stack }) => {
   const judged = useJudged(former, model.brief, model.settings.schools);
   const blocker = judged.data?.findings.find(({ verdict }) => verdict === 'blocks');
-  if (!judged.data || isSame(model.stack, former)) return null;
+  if (!judged.data || isSameStack(model.stack, former)) return null;
   return (
     <p className="sg-turned" role="status">
       Before: <s>{stackWords(former, model.catalogue)}</s>.{' '}
@@ -73,7 +73,7 @@ const Folded = ({
               key={candidate.id}
               candidate={candidate}
               model={model}
-              isChosen={isSame(model.stack, candidate.stack)}
+              isChosen={isSameStack(model.stack, candidate.stack)}
               choose={() => choose(candidate)}
             />
           ))}
@@ -96,7 +96,7 @@ export const MatchStep = () => {
   const choose = (candidate: Candidate, isFirst = false) =>
     changePart((kept) => ({ ...kept, stack: candidate.stack, stackIsOwn: !isFirst }), `choosing ${candidate.title}`);
   const isListed = [...match.ranked, ...match.folded, ...match.unknown].some((candidate) =>
-    isSame(stack, candidate.stack),
+    isSameStack(stack, candidate.stack),
   );
   const isOwn = stack !== null && part.stackIsOwn && !isListed;
   const spoken = findings.filter(({ verdict }) => verdict !== 'favours');
@@ -118,6 +118,13 @@ export const MatchStep = () => {
           onChange={(priority) => priority && changePart((kept) => ({ ...kept, priority }), 'what matters most')}
         />
       </div>
+      {model.doneEvents.size > 0 && (
+        <p className="sg-turned">
+          {model.doneEvents.size === 1 ? 'One step is' : `${model.doneEvents.size} steps are`} marked done: Match leaves
+          these layers as they were begun. Other layers are for you to choose; what is done stays marked in the plan
+          where it still belongs.
+        </p>
+      )}
       {formerStack && <Turned model={model} former={formerStack} />}
       {isOwn && (
         <p className={blocked ? 'sg-turned is-refused' : 'sg-turned'}>
@@ -140,7 +147,7 @@ export const MatchStep = () => {
               key={candidate.id}
               candidate={candidate}
               model={model}
-              isChosen={isSame(stack, candidate.stack)}
+              isChosen={isSameStack(stack, candidate.stack)}
               choose={() => choose(candidate, index === 0)}
             />
           ))}

@@ -1,9 +1,9 @@
 import { Select } from '@mantine/core';
 import { useState } from 'react';
-import type { Candidate } from '@sgraffa/core';
+import { isSameStack, type Candidate } from '@sgraffa/core';
 import { useWhyNot } from '../../workers/matchClient.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
-import { CandidateRow, isSame } from './CandidateRow.tsx';
+import { CandidateRow } from './CandidateRow.tsx';
 import { Refusals } from './Refusals.tsx';
 
 /** "Why not this one?" for any product: the best stack that holds it, or what stands in its way. */
@@ -33,7 +33,7 @@ export const WhyNotPart = ({ model, choose }: { model: PieceModel; choose: (cand
                   key={candidate.id}
                   candidate={candidate}
                   model={model}
-                  isChosen={isSame(model.stack, candidate.stack)}
+                  isChosen={isSameStack(model.stack, candidate.stack)}
                   choose={() => choose(candidate)}
                 />
               ))}

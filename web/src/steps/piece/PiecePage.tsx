@@ -1,7 +1,7 @@
 import { useHotkeys } from '@mantine/hooks';
 import { useState } from 'react';
 import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router';
-import type { Stack } from '@sgraffa/core';
+import { isSameStack, type Stack } from '@sgraffa/core';
 import { COURSES, type Course } from '../../ui/sentence.ts';
 import { day } from '../../ui/dates.ts';
 import { SectionPanel } from './SectionPanel.tsx';
@@ -32,7 +32,7 @@ const useFormerStack = (stack: Stack | null, pieceId: string): Stack | null => {
     former: null,
   });
   if (held.pieceId !== pieceId) setHeld({ pieceId, now: stack, former: null });
-  else if (JSON.stringify(held.now) !== JSON.stringify(stack)) {
+  else if (!isSameStack(held.now, stack)) {
     const isOther =
       held.now !== null &&
       held.now.methodId + JSON.stringify(held.now.operations.map(({ id }) => id)) !==

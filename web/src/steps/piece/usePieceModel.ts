@@ -4,6 +4,7 @@ import { useOutletContext } from 'react-router';
 import {
   catalogue,
   DEFAULT_SCHOOLS,
+  isSameStack,
   type Brief,
   type Candidate,
   type Catalogue,
@@ -82,7 +83,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   const best = matched.data && !matched.isPlaceholderData ? (matched.data.ranked[0]?.stack ?? null) : undefined;
   const followsMatch =
     piece !== undefined && part !== undefined && !part.stackIsOwn && events.length === 0 && best !== undefined;
-  const isSettled = !followsMatch || JSON.stringify(best) === JSON.stringify(part.stack);
+  const isSettled = !followsMatch || isSameStack(best, part.stack);
   const revision = kept?.revision;
   useEffect(() => {
     if (isSettled || !piece || !part || best === undefined || revision === undefined) return;

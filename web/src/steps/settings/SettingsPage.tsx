@@ -1,5 +1,6 @@
 import { Button, FileButton, MultiSelect, Select } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { AIRS, TOOLS } from '@sgraffa/core';
 import {
@@ -70,6 +71,10 @@ const save = (text: string, name: string): void => {
   URL.revokeObjectURL(address);
 };
 
+/** Asks the browser to keep the data for good; true where it does, null where it does not say. */
+const keptForGood = async (): Promise<boolean | null> =>
+  navigator.storage?.persist ? (await navigator.storage.persisted()) || (await navigator.storage.persist()) : null;
+
 const MOST_FILE_BYTES = 40_000_000;
 
 /** Export, import and the demo: the whole bench as one file. */
@@ -78,6 +83,7 @@ const FilePart = () => {
   const bench = useBench();
   const now = useNow();
   const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const { data: isPersistent } = useQuery({ queryKey: ['persistent'], queryFn: keptForGood });
   const exportFile = async () => {
     save(writeWorkspace(await store.readWorkspace()), `sgraffa-${now.slice(0, 10)}.json`);
     await store.noteFact('exportedAt', new Date().toISOString());
@@ -132,7 +138,9 @@ const FilePart = () => {
         Everything is kept in this browser by itself. A file is your copy of it.{' '}
         {bench?.exportedAt
           ? `Last exported ${dayAndTime(bench.exportedAt, bench.settings.value.zone, now)}.`
-          : 'Not exported yet.'}
+          : 'Not exported yet.'}{' '}
+        {isPersistent === false &&
+          'This browser may clear it when space runs short: keep a file of what matters, or allow it to keep data for this address.'}
       </p>
       <div className="sg-buttons">
         <Button onClick={() => void exportFile()}>Export the workspace</Button>

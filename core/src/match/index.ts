@@ -1,17 +1,12 @@
 export { differingOperations, isSameStack } from './compare.ts';
 export { addLayer, missingLayers, removeLayer, setCoats, swapProduct, swapsFor } from './edit.ts';
 export { productsFor } from './search.ts';
-export {
-  candidateOfStack,
-  judgeStack,
-  matchLayers,
-  whyNot,
-  type Candidate,
-  type MatchResult,
-  type Preferences,
-  type Refusal,
-  type WhyNot,
-} from './matchLayers.ts';
+export { candidateOfStack, judgeStack } from './judgeStack.ts';
+export { matchLayers, type MatchResult } from './matchLayers.ts';
+export { whyNot, type WhyNot } from './whyNot.ts';
+export type { Candidate } from './candidates.ts';
+export type { Preferences } from './preferences.ts';
+export type { Refusal } from './refusals.ts';
 export { surveyCatalogue, type Survey, type SurveyCell } from './survey.ts';
 export { RULES } from './rules/index.ts';
 export { CHANGE_KINDS, type ChangeKind } from './changes.ts';

@@ -34,6 +34,13 @@ const degreased = layer('degrease', 'prep', 'degrease-alcohol');
 const sanded = layer('sand-bare', 'prep', 'sand-bare');
 const off = (school: 'wet' | 'dry' = 'wet'): Operation => ({ id: 'unmask', op: 'remove', what: 'mask', school });
 const stackOf = (methodId: string, ...operations: Operation[]): Stack => ({ methodId, operations });
+const through = (
+  methodId: string,
+  prep: Operation,
+  mask: string,
+  medium: string,
+  school: 'wet' | 'dry' = 'wet',
+): Stack => stackOf(methodId, prep, layer('mask', 'mask', mask), layer('medium', 'medium', medium), off(school));
 
 const bareWood: Said = { base: 'hardwood' };
 const glass: Said = { base: 'glass-soda-lime' };
@@ -109,20 +116,8 @@ const ROWS: readonly Row[] = [
     rule: 'coat-wants-key',
     speaks: { base: 'hardwood', surface: finish('varnish-oil') },
     silent: bareWood,
-    stack: stackOf(
-      'paint-stencil',
-      degreased,
-      layer('mask', 'mask', 'film-removable'),
-      layer('medium', 'medium', 'craft-acrylic'),
-      off(),
-    ),
-    silentStack: stackOf(
-      'paint-stencil',
-      sanded,
-      layer('mask', 'mask', 'film-removable'),
-      layer('medium', 'medium', 'craft-acrylic'),
-      off(),
-    ),
+    stack: through('paint-stencil', degreased, 'film-removable', 'craft-acrylic'),
+    silentStack: through('paint-stencil', sanded, 'film-removable', 'craft-acrylic'),
   },
   {
     rule: 'film-follows-shape',
@@ -136,38 +131,20 @@ const ROWS: readonly Row[] = [
     rule: 'method-suits-surface',
     speaks: bareWood,
     silent: { base: 'hardwood', design: { look: 'burnt' } },
-    silentStack: stackOf(
-      'burn',
-      sanded,
-      layer('mask', 'mask', 'film-permanent'),
-      layer('medium', 'medium', 'burn-paste'),
-      off('dry'),
-    ),
+    silentStack: through('burn', sanded, 'film-permanent', 'burn-paste', 'dry'),
   },
   {
     rule: 'product-suits-surface',
     speaks: bareWood,
     silent: bareWood,
-    silentStack: stackOf(
-      'paint-stencil',
-      sanded,
-      layer('mask', 'mask', 'film-removable'),
-      layer('medium', 'medium', 'craft-acrylic'),
-      off(),
-    ),
+    silentStack: through('paint-stencil', sanded, 'film-removable', 'craft-acrylic'),
   },
 
   {
     rule: 'solvent-over-waterborne',
     speaks: { base: 'hardwood', surface: finish('acrylic-paint'), use: outdoors },
     silent: { base: 'steel-mild', surface: finish('powder-coat') },
-    stack: stackOf(
-      'paint-stencil',
-      degreased,
-      layer('mask', 'mask', 'film-permanent'),
-      layer('medium', 'medium', 'aerosol-enamel'),
-      off(),
-    ),
+    stack: through('paint-stencil', degreased, 'film-permanent', 'aerosol-enamel'),
     silentStack: stackOf(
       'paint-stencil',
       degreased,
@@ -181,20 +158,8 @@ const ROWS: readonly Row[] = [
     rule: 'solvent-on-plastic',
     speaks: { base: 'foam-ps' },
     silent: glass,
-    stack: stackOf(
-      'paint-stencil',
-      degreased,
-      layer('mask', 'mask', 'film-removable'),
-      layer('medium', 'medium', 'aerosol-enamel'),
-      off(),
-    ),
-    silentStack: stackOf(
-      'paint-stencil',
-      degreased,
-      layer('mask', 'mask', 'film-removable'),
-      layer('medium', 'medium', 'aerosol-enamel'),
-      off(),
-    ),
+    stack: through('paint-stencil', degreased, 'film-removable', 'aerosol-enamel'),
+    silentStack: through('paint-stencil', degreased, 'film-removable', 'aerosol-enamel'),
   },
   { rule: 'nothing-on-soil', speaks: { base: 'hardwood', surface: { condition: ['wax'] } }, silent: bareWood },
   {
@@ -270,13 +235,7 @@ const ROWS: readonly Row[] = [
     rule: 'stain-wants-bare',
     speaks: { base: 'hardwood', surface: finish('varnish-water') },
     silent: { base: 'hardwood' },
-    silentStack: stackOf(
-      'gel-stain-stencil',
-      sanded,
-      layer('mask', 'mask', 'film-removable'),
-      layer('medium', 'medium', 'gel-stain'),
-      off(),
-    ),
+    silentStack: through('gel-stain-stencil', sanded, 'film-removable', 'gel-stain'),
   },
   { rule: 'waterproofing-repels', speaks: { base: 'cloth-waterproof' }, silent: { base: 'cotton' } },
   {
@@ -349,39 +308,15 @@ const ROWS: readonly Row[] = [
     rule: 'mask-wants-texture',
     speaks: { base: 'stone-rough' },
     silent: glass,
-    stack: stackOf(
-      'paint-stencil',
-      dusted,
-      layer('mask', 'mask', 'film-removable'),
-      layer('medium', 'medium', 'exterior-latex'),
-      off(),
-    ),
-    silentStack: stackOf(
-      'paint-stencil',
-      degreased,
-      layer('mask', 'mask', 'film-removable'),
-      layer('medium', 'medium', 'exterior-latex'),
-      off(),
-    ),
+    stack: through('paint-stencil', dusted, 'film-removable', 'exterior-latex'),
+    silentStack: through('paint-stencil', degreased, 'film-removable', 'exterior-latex'),
   },
   {
     rule: 'mask-holds-on-fibre',
     speaks: { base: 'felt' },
     silent: glass,
-    stack: stackOf(
-      'pile-stipple',
-      dusted,
-      layer('mask', 'mask', 'sheet-stencil'),
-      layer('medium', 'medium', 'exterior-latex'),
-      off(),
-    ),
-    silentStack: stackOf(
-      'pile-stipple',
-      dusted,
-      layer('mask', 'mask', 'sheet-stencil'),
-      layer('medium', 'medium', 'exterior-latex'),
-      off(),
-    ),
+    stack: through('pile-stipple', dusted, 'sheet-stencil', 'exterior-latex'),
+    silentStack: through('pile-stipple', dusted, 'sheet-stencil', 'exterior-latex'),
   },
   {
     rule: 'pins-want-fibre',
@@ -408,13 +343,7 @@ const ROWS: readonly Row[] = [
     rule: 'mask-wants-hold',
     speaks: { base: 'coir' },
     silent: { base: 'coir' },
-    stack: stackOf(
-      'pile-stipple',
-      dusted,
-      layer('mask', 'mask', 'card'),
-      layer('medium', 'medium', 'exterior-latex'),
-      off(),
-    ),
+    stack: through('pile-stipple', dusted, 'card', 'exterior-latex'),
     silentStack: stackOf(
       'pile-stipple',
       dusted,
@@ -428,32 +357,14 @@ const ROWS: readonly Row[] = [
     rule: 'mask-against-medium',
     speaks: { base: 'terracotta', design: { look: 'opaque' }, quantity: 12 },
     silent: { ...glass, design: { look: 'frosted' } },
-    stack: stackOf(
-      'burn',
-      sanded,
-      layer('mask', 'mask', 'film-removable'),
-      layer('medium', 'medium', 'burn-paste'),
-      off('dry'),
-    ),
-    silentStack: stackOf(
-      'frost-etch',
-      degreased,
-      layer('mask', 'mask', 'film-permanent'),
-      layer('medium', 'medium', 'frost-cream'),
-      off(),
-    ),
+    stack: through('burn', sanded, 'film-removable', 'burn-paste', 'dry'),
+    silentStack: through('frost-etch', degreased, 'film-permanent', 'frost-cream'),
   },
   {
     rule: 'etch-stencil-grade',
     speaks: { ...glass, design: { look: 'frosted' } },
     silent: poweredTin,
-    stack: stackOf(
-      'frost-etch',
-      degreased,
-      layer('mask', 'mask', 'film-stencil'),
-      layer('medium', 'medium', 'frost-cream'),
-      off(),
-    ),
+    stack: through('frost-etch', degreased, 'film-stencil', 'frost-cream'),
   },
   {
     rule: 'edge-seal-school',
@@ -481,20 +392,8 @@ const ROWS: readonly Row[] = [
     rule: 'unmask-in-time',
     speaks: { ...bareWood, schools: { unmask: 'dry' } },
     silent: bareWood,
-    stack: stackOf(
-      'paint-stencil',
-      sanded,
-      layer('mask', 'mask', 'film-removable'),
-      layer('medium', 'medium', 'craft-acrylic'),
-      off('dry'),
-    ),
-    silentStack: stackOf(
-      'paint-stencil',
-      sanded,
-      layer('mask', 'mask', 'film-removable'),
-      layer('medium', 'medium', 'craft-acrylic'),
-      off('wet'),
-    ),
+    stack: through('paint-stencil', sanded, 'film-removable', 'craft-acrylic', 'dry'),
+    silentStack: through('paint-stencil', sanded, 'film-removable', 'craft-acrylic'),
   },
   {
     rule: 'weeding-school',

@@ -1,0 +1,61 @@
+import type { Method } from '../materials/index.ts';
+import type { Schools } from '../piece/index.ts';
+import type { Finding, Situation } from './context.ts';
+import type { RuleBook } from './judge.ts';
+import { findMend, type Mend } from './mends.ts';
+import { searchMethod, type Found, type Only, type SearchCount } from './search.ts';
+
+/** A way of working that is refused, with what stands in its way and the smallest way out. */
+export interface Refusal {
+  readonly methodId: string;
+  /** Set where only this product of the method is refused. */
+  readonly keyId: string | null;
+  readonly title: string;
+  readonly blockers: readonly Finding[];
+  readonly mend: Mend | null;
+}
+
+const REFUSED_WIDTH = 12; // paths kept while looking for what stands in the way
+
+/** A stack of a method that collects as few refusals as can be found, to say what stands in its way. */
+const leastRefused = (
+  situation: Situation,
+  method: Method,
+  only: Only | undefined,
+  book: RuleBook,
+  count: SearchCount,
+): Found | null => {
+  let least: Found | null = null;
+  const consider = (found: Found): boolean => {
+    if (!least || found.blocks < least.blocks) least = found;
+    return false;
+  };
+  searchMethod(
+    situation,
+    method,
+    book,
+    { allowedBlocks: Infinity, width: REFUSED_WIDTH, only, onFound: consider },
+    count,
+  );
+  return least;
+};
+
+/** What stands in the way of a method, or of one product in it, with the smallest way out; null where it has no stack at all. */
+export const refusalOf = (
+  situation: Situation,
+  method: Method,
+  only: Only | undefined,
+  title: string,
+  { schools, book, withoutMends = false }: { schools: Schools; book: RuleBook; withoutMends?: boolean | undefined },
+  count: SearchCount = { judged: 0, complete: 0 },
+): Refusal | null => {
+  const least = leastRefused(situation, method, only, book, count);
+  if (!least) return null;
+  return {
+    methodId: method.id,
+    keyId: only?.product.id ?? null,
+    title,
+    blockers: least.findings.filter(({ verdict }) => verdict === 'blocks'),
+    mend: withoutMends ? null : findMend(situation, { method, only }, least.blocks, schools, book),
+  };
+};

@@ -1,0 +1,71 @@
+import type { Catalogue } from '../materials/index.ts';
+import type { Problem } from '../problem/index.ts';
+import type { Brief } from '../piece/index.ts';
+import { Bests, byPriority, candidateOf, capitalised, filled, scored, type Candidate } from './candidates.ts';
+import { readBrief, settled, type Preferences } from './preferences.ts';
+import { refusalOf, type Refusal } from './refusals.ts';
+import { dryingMemo } from './score.ts';
+import { productsFor, searchMethod, type Only } from './search.ts';
+
+/** Why one product is not in the answer, in each way of working that could use it. */
+export interface WhyNot {
+  /** The best stack that holds it, by way of working, where one stands or only a test can tell. */
+  readonly stands: readonly Candidate[];
+  readonly refused: readonly Refusal[];
+  readonly problems: readonly Problem[];
+}
+
+/**
+ * "Why not this one?" for any product: the best stack that holds it in each way of working, or what stands in its way and the
+ * smallest way out.
+ *
+ * @returns nothing in both lists where no way of working takes it
+ */
+export const whyNot = (
+  productId: string,
+  brief: Brief,
+  catalogue: Catalogue,
+  preferences: Preferences = {},
+): WhyNot => {
+  const { schools, book } = settled(preferences);
+  const read = readBrief(brief, catalogue, schools);
+  if (!read.ok) return { stands: [], refused: [], problems: read.problems };
+  const { situation } = read;
+  const dryMinutes = dryingMemo(situation);
+  const priority = preferences.priority ?? brief.part.priority;
+  const stands: Candidate[] = [];
+  const refused: Refusal[] = [];
+  for (const method of catalogue.methods) {
+    const uses = method.slots.flatMap((slot): Only[] => {
+      const product = productsFor(slot, catalogue.products).find(({ id }) => id === productId);
+      return product ? [{ slot, product }] : [];
+    });
+    const best = new Bests();
+    for (const only of uses)
+      searchMethod(
+        situation,
+        method,
+        book,
+        {
+          allowedBlocks: 0,
+          only,
+          onFound: (found) => {
+            best.add(scored(found, situation, dryMinutes));
+            return false;
+          },
+        },
+        { judged: 0, complete: 0 },
+      );
+    const [first] = best.all().sort(byPriority(priority));
+    const [use] = uses;
+    if (first) stands.push(candidateOf(first, [], situation));
+    else if (use) {
+      const title = use.slot.key
+        ? filled(method, use.product.name, 'stencil', 'film')
+        : `${method.name} with ${use.product.name}`;
+      const refusal = refusalOf(situation, method, use, capitalised(title), { schools, book });
+      if (refusal) refused.push(refusal);
+    }
+  }
+  return { stands, refused, problems: [] };
+};

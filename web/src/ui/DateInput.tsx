@@ -1,37 +1,60 @@
-import { failed, type Outcome } from '@sgraffa/core';
-import { fromLocalField, toLocalField } from './dates.ts';
+import '@mantine/dates/styles.layer.css';
+import { ActionIcon, Popover } from '@mantine/core';
+import { DatePicker } from '@mantine/dates';
+import { IconCalendar } from '@tabler/icons-react';
+import { useState } from 'react';
+import type { Outcome } from '@sgraffa/core';
+import { calendarDay, clock, fromLocalField, readDate, toLocalField } from './dates.ts';
 import { TypedInput } from './TypedInput.tsx';
 
-/** Reads a date and time of the bench's zone. */
-export const readDate =
-  (zone: string) =>
-  (text: string): Outcome<{ value: string }> => {
-    const value = fromLocalField(text, zone);
-    return value === null
-      ? failed({
-          code: 'absurd-date',
-          given: `"${text.replace('T', ' ')}" was given.`,
-          allowed: 'a date from 2000 to 2199.',
-          todo: 'Choose another day.',
-        })
-      : { ok: true, value };
-  };
+const WORKDAY_BEGINS = '09:00';
 
 interface Props {
   readonly label: string;
   readonly value: string | null;
   readonly zone: string;
   readonly onChange: (value: string | null) => void;
+  /** What makes a date that can be read one that cannot be taken, with its reason. */
+  readonly refuse?: (instant: string) => Outcome<{ value: string }>;
 }
 
-/** A date with its time; what cannot be a date is said and not kept. */
-export const DateInput = ({ label, value, zone, onChange }: Props) => (
-  <TypedInput
-    label={label}
-    type="datetime-local"
-    kept={value === null ? '' : toLocalField(value, zone)}
-    read={readDate(zone)}
-    keep={onChange}
-    clear={() => onChange(null)}
-  />
-);
+/** A date with its time, typed or taken from a calendar; what cannot be a date is said and not kept. */
+export const DateInput = ({ label, value, zone, onChange, refuse }: Props) => {
+  const [isOpen, setOpen] = useState(false);
+  const pick = (day: string | null) => {
+    setOpen(false);
+    if (!day) return;
+    const instant = fromLocalField(`${day} ${value ? clock(value, zone) : WORKDAY_BEGINS}`, zone);
+    if (instant && (!refuse || refuse(instant).ok)) onChange(instant);
+  };
+  return (
+    <TypedInput
+      label={label}
+      placeholder="19 Dec 2026, 14:00"
+      kept={value === null ? '' : toLocalField(value, zone)}
+      read={(text) => {
+        const outcome = readDate(zone)(text);
+        return outcome.ok && refuse ? refuse(outcome.value) : outcome;
+      }}
+      keep={onChange}
+      clear={() => onChange(null)}
+      rightSection={
+        <Popover opened={isOpen} onChange={setOpen} trapFocus position="bottom-end">
+          <Popover.Target>
+            <ActionIcon aria-label={`Calendar for ${label.toLowerCase()}`} onClick={() => setOpen(!isOpen)}>
+              <IconCalendar size={20} stroke={1.6} />
+            </ActionIcon>
+          </Popover.Target>
+          <Popover.Dropdown>
+            <DatePicker
+              firstDayOfWeek={1}
+              value={value === null ? null : calendarDay(value, zone)}
+              {...(value === null ? {} : { defaultDate: calendarDay(value, zone) })}
+              onChange={pick}
+            />
+          </Popover.Dropdown>
+        </Popover>
+      }
+    />
+  );
+};

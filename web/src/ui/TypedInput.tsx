@@ -1,5 +1,5 @@
 import { TextInput } from '@mantine/core';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { problemSentence, type Outcome } from '@sgraffa/core';
 
 export interface TypedProps<Value> {
@@ -12,7 +12,7 @@ export interface TypedProps<Value> {
   /** Called for an emptied field; where it is left out, an empty field is read like any other. */
   readonly clear?: (() => void) | undefined;
   readonly placeholder?: string | undefined;
-  readonly type?: 'text' | 'datetime-local' | undefined;
+  readonly rightSection?: ReactNode;
 }
 
 /** A field that keeps what was typed when it cannot be read, says why, and keeps the value only when it can. */
@@ -24,7 +24,7 @@ export const TypedInput = <Value,>({
   keep,
   clear,
   placeholder,
-  type = 'text',
+  rightSection,
 }: TypedProps<Value>) => {
   const [typed, setTyped] = useState({ kept, text: kept, error: null as string | null });
   // another tab, an undo or a unit changed what is kept: show that
@@ -48,7 +48,7 @@ export const TypedInput = <Value,>({
       value={typed.text}
       error={typed.error}
       placeholder={placeholder}
-      type={type}
+      rightSection={rightSection}
       onChange={(event) => setTyped({ ...typed, text: event.currentTarget.value })}
       onBlur={commit}
       onKeyDown={(event) => event.key === 'Enter' && commit()}

@@ -15,15 +15,22 @@ export const figureWords = ({ low, typical, high, unit }: Figure): string => {
     : `${number(low)} to ${number(high)} ${name}, typically ${number(typical)}`;
 };
 
-const Figures = ({ figures }: { figures: readonly DecidingFigure[] }) => (
-  <ul className="sg-plain-list">
-    {figures.map(({ of, label, figure }) => (
-      <li key={`${of} ${label}`}>
-        <b>{of}</b>, {label}: {figureWords(figure)}. From {BASIS_WORDS[figure.basis]}.
-      </li>
-    ))}
-  </ul>
-);
+const Figures = ({ figures }: { figures: readonly DecidingFigure[] }) => {
+  const bases = new Set(figures.map(({ figure }) => figure.basis));
+  const [shared] = bases.size === 1 && figures.length > 1 ? bases : [];
+  return (
+    <>
+      <ul className="sg-plain-list">
+        {figures.map(({ of, label, figure }, index) => (
+          <li key={`${index} ${of}`}>
+            <b>{of}</b>, {label}: {figureWords(figure)}.{!shared && ` From ${BASIS_WORDS[figure.basis]}.`}
+          </li>
+        ))}
+      </ul>
+      {shared && <p>All of it from {BASIS_WORDS[shared]}.</p>}
+    </>
+  );
+};
 
 /** "Where from?" beside anything that a figure or a practice decided. */
 export const WhereFrom = ({

@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { day, dayAndTime, fromLocalField, toLocalField } from './dates.ts';
-import { readDate } from './DateInput.tsx';
+import { day, dayAndTime, fromLocalField, readDate, toLocalField } from './dates.ts';
 import { boundedNumber } from './numbers.ts';
 
 describe('plain numbers', () => {
@@ -53,7 +52,18 @@ describe('dates in the zone of the bench', () => {
       ),
     ));
 
-  test.each(['', 'tomorrow', '1200-01-01T10:00', '9999-01-01T10:00'])('"%s" is no date to plan by', (text) =>
-    expect(readDate('UTC')(text)).toMatchObject({ ok: false, problems: [{ code: 'absurd-date' }] }),
+  test.each([
+    ['25 Nov 2026, 19:30', '2026-11-25T18:30:00.000Z'],
+    ['25 November 2026 19:30', '2026-11-25T18:30:00.000Z'],
+    ['25.11.2026 19:30', '2026-11-25T18:30:00.000Z'],
+    ['2026-11-25T19:30', '2026-11-25T18:30:00.000Z'],
+    ['1 Jul 2026', '2026-06-30T22:00:00.000Z'],
+  ])('"%s" is read in the zone of the bench', (text, instant) =>
+    expect(readDate('Europe/Berlin')(text)).toEqual({ ok: true, value: instant }),
+  );
+
+  test.each(['', 'tomorrow', '31 Feb 2026', '11/25/2026', '1200-01-01T10:00', '9999-01-01T10:00'])(
+    '"%s" is no date to plan by',
+    (text) => expect(readDate('UTC')(text)).toMatchObject({ ok: false, problems: [{ code: 'absurd-date' }] }),
   );
 });

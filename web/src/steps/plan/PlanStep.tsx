@@ -1,8 +1,9 @@
-import { Button, Popover, TextInput } from '@mantine/core';
+import { Button, Popover } from '@mantine/core';
 import { useState } from 'react';
-import { formatDuration, problemSentence, type PlannedStep, type Step } from '@sgraffa/core';
+import { failed, formatDuration, problemSentence, type Outcome, type PlannedStep, type Step } from '@sgraffa/core';
 import { useChanges } from '../../store/bench.ts';
-import { clock, day, dayAndTime, fromLocalField, toLocalField } from '../../ui/dates.ts';
+import { DateInput } from '../../ui/DateInput.tsx';
+import { clock, day, dayAndTime } from '../../ui/dates.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import { capitalised } from '../../ui/words.ts';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
@@ -13,8 +14,7 @@ const DoneMark = ({ model, step, planned }: { model: PieceModel; step: Step; pla
   const { markDone, takeBack } = useChanges();
   const { settings, now, piece, doneEvents } = model;
   const [isOpen, setOpen] = useState(false);
-  const [text, setText] = useState('');
-  const [error, setError] = useState<string | null>(null);
+  const [at, setAt] = useState<string | null>(null);
   const eventId = doneEvents.get(step.id);
   if (eventId !== undefined)
     return (
@@ -22,13 +22,17 @@ const DoneMark = ({ model, step, planned }: { model: PieceModel; step: Step; pla
         Done · take back
       </Button>
     );
+  const notYet = (instant: string): Outcome<{ value: string }> =>
+    instant > now
+      ? failed({
+          code: 'not-yet',
+          given: 'That time is still to come.',
+          allowed: 'up to now.',
+          todo: 'Mark it when it is done.',
+        })
+      : { ok: true, value: instant };
   const keep = () => {
-    const at = fromLocalField(text, settings.zone);
-    if (at === null)
-      return setError(
-        `"${text.replace('T', ' ')}" was given. Allowed: a date from 2000 to 2199. Choose when it was done.`,
-      );
-    if (at > now) return setError('That time is still to come. Allowed: up to now. Mark it when it is done.');
+    if (at === null) return;
     setOpen(false);
     void markDone(
       {
@@ -50,8 +54,7 @@ const DoneMark = ({ model, step, planned }: { model: PieceModel; step: Step; pla
           variant="outline"
           aria-label={`Mark “${step.label}” done`}
           onClick={() => {
-            setText(toLocalField(planned.end < now ? planned.end : now, settings.zone));
-            setError(null);
+            setAt(planned.end < now ? planned.end : now);
             setOpen(!isOpen);
           }}
         >
@@ -59,14 +62,8 @@ const DoneMark = ({ model, step, planned }: { model: PieceModel; step: Step; pla
         </Button>
       </Popover.Target>
       <Popover.Dropdown>
-        <TextInput
-          label="Done at"
-          type="datetime-local"
-          value={text}
-          error={error}
-          onChange={(event) => setText(event.currentTarget.value)}
-        />
-        <Button mt="sm" onClick={keep}>
+        <DateInput label="Done at" value={at} zone={settings.zone} onChange={setAt} refuse={notYet} />
+        <Button mt="sm" disabled={at === null} onClick={keep}>
           Keep
         </Button>
       </Popover.Dropdown>

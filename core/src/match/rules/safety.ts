@@ -140,14 +140,23 @@ export const safety: readonly Rule[] = [
     topic: 'food',
     about: 'Etch and remover residues must not stay where food or lips touch.',
     at: ['medium'],
-    test: (context) =>
-      takesAway(context.product) && context.product.attacks !== 'rawWood' && touchesFood(context)
+    test: (context) => {
+      const { product, use } = context;
+      if (!takesAway(product) || product.attacks === 'rawWood') return null;
+      if (touchesFood(context))
+        return cautions(
+          `${product.name} must be rinsed off completely where food or lips touch`,
+          'Rinse for minutes, wash twice; keep fresh etching off the lip.',
+          'practice',
+        );
+      return use.food === 'food' || use.food === 'lip'
         ? cautions(
-            `${context.product.name} must be rinsed off completely where food or lips touch`,
-            'Rinse for minutes, wash twice; keep fresh etching off the lip.',
+            `keep ${product.name} to the side that food and lips do not touch`,
+            'Rinse for minutes and wash twice before the piece meets food.',
             'practice',
           )
-        : null,
+        : null;
+    },
   }),
   aboutProduct({
     id: 'children-mouth',

@@ -2,6 +2,7 @@ import { AIRS, PLACES, TOOLS, WATERS, rankIn } from '../materials/index.ts';
 import type { Brief } from '../piece/index.ts';
 import { formatTemperature } from '../units/index.ts';
 import type { Situation } from './context.ts';
+import { LOOK_WORDS } from './words.ts';
 
 /** Kinds of change, the smallest first. */
 export const CHANGE_KINDS = ['setting', 'wait', 'prep', 'layer', 'use', 'product'] as const;
@@ -194,7 +195,7 @@ export const changesFor = ({ brief, catalogue, heat, use, surface }: Situation):
       : [];
   const looks = [...new Set(catalogue.methods.flatMap(({ looks: each }) => each))]
     .filter((look) => look !== 'noEdge' && part.designs.some((design) => design.look !== 'any' && design.look !== look))
-    .map((look) => one('use', `look-${look}`, `Accept ${LOOK_LABELS[look] ?? look}`, withDesigns({ look })));
+    .map((look) => one('use', `look-${look}`, `Accept ${LOOK_WORDS[look]}`, withDesigns({ look })));
   return [
     ...tools,
     air,
@@ -224,17 +225,4 @@ export const changesFor = ({ brief, catalogue, heat, use, surface }: Situation):
       ? one('product', 'light-blank', 'Use a light one', withSurface({ tone: 'light' }))
       : [],
   ].filter((ladder) => ladder.length > 0);
-};
-
-const LOOK_LABELS: Readonly<Record<string, string>> = {
-  opaque: 'opaque colour',
-  colours: 'several colours',
-  gradient: 'a gradient',
-  grain: 'the grain showing',
-  frosted: 'a frosted look',
-  bareMetal: 'bare metal',
-  burnt: 'a burnt look',
-  metallic: 'a metallic look',
-  glitter: 'glitter',
-  noEdge: 'no edge to feel',
 };

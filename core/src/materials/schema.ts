@@ -93,6 +93,23 @@ export const LOOKS = [
   'glitter',
   'noEdge',
 ] as const;
+/** Ways to put something on. */
+export const HOWS = [
+  'brush',
+  'sponge',
+  'stipple',
+  'spray',
+  'wipe',
+  'pour',
+  'press',
+  'squeegee',
+  'cut',
+  'pin',
+  'roll',
+  'swirl',
+  'sand',
+  'soak',
+] as const;
 export const ROLES = ['prep', 'ground', 'groundSeal', 'mask', 'edgeSeal', 'medium', 'film', 'finish'] as const;
 export const TRAITS = [
   'tannin',
@@ -298,24 +315,7 @@ export const productSchema = z.strictObject({
       rainFree: timeFigure.optional(),
     })
     .optional(),
-  how: z.array(
-    z.enum([
-      'brush',
-      'sponge',
-      'stipple',
-      'spray',
-      'wipe',
-      'pour',
-      'press',
-      'squeegee',
-      'cut',
-      'pin',
-      'roll',
-      'swirl',
-      'sand',
-      'soak',
-    ]),
-  ),
+  how: z.array(z.enum(HOWS)),
   /** Lowest surface energy it holds on. */
   wets: z.enum(ENERGIES).optional(),
   /** Coarsest texture it holds on, staying and as a mask. */

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import {
   AIRS,
+  HOWS,
   LOOKS,
   PATTERNS,
   PLACES,
@@ -113,22 +114,6 @@ export type Design = z.output<typeof designSchema>;
 
 const operationId = key;
 export const EXTENTS = ['all', 'opening', 'masked', 'edge'] as const;
-export const HOWS = [
-  'brush',
-  'sponge',
-  'stipple',
-  'spray',
-  'wipe',
-  'pour',
-  'press',
-  'squeegee',
-  'cut',
-  'pin',
-  'roll',
-  'swirl',
-  'sand',
-  'soak',
-] as const;
 
 export const operationSchema = z.discriminatedUnion('op', [
   z.strictObject({

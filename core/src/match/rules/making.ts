@@ -12,6 +12,7 @@ import {
   type ProductContext,
   type Rule,
 } from '../context.ts';
+import { LOOK_WORDS } from '../words.ts';
 
 const CUT: readonly ('mask' | 'film')[] = ['mask', 'film'];
 const TOOL_WORDS: Readonly<Record<string, string>> = {
@@ -25,18 +26,6 @@ const AIR_WORDS: Readonly<Record<string, string>> = {
   room: 'a room',
   ventilated: 'a well ventilated room',
   outdoors: 'a place outdoors',
-};
-const LOOK_WORDS: Readonly<Record<string, string>> = {
-  opaque: 'opaque colour',
-  colours: 'several colours',
-  gradient: 'a gradient',
-  grain: 'colour that lets the grain show',
-  frosted: 'a frosted look',
-  bareMetal: 'bare metal',
-  burnt: 'a burnt look',
-  metallic: 'a metallic look',
-  glitter: 'glitter',
-  noEdge: 'no edge to feel',
 };
 
 /** Drying stages that the work itself waits for, so that the workshop's climate must allow them. */

@@ -112,4 +112,18 @@ test('two candidates stand beside each other with only what differs lit, and any
   await expect(answer).toContainText('Removable film left on');
   await expect(answer).toContainText('lasts 1 year at the most outdoors in the weather, and 3 years are wanted');
   await expect(answer.getByRole('button', { name: 'Accept 1 year' })).toBeVisible();
+  await page.getByRole('combobox', { name: 'A product that you have in mind' }).fill('interior');
+  await page.getByRole('option', { name: 'interior latex' }).click();
+  await expect(answer).toContainText('not made for a place');
+  await page.getByRole('combobox', { name: 'A product that you have in mind' }).fill('aerosol enamel');
+  await page.getByRole('option', { name: 'aerosol enamel' }).click();
+  // every one that is shown can be chosen, whatever its place, and stays chosen
+  const last = answer.locator('.sg-candidate').last();
+  await expect(last).toContainText(/enamel/i);
+  const title = await last.locator('.sg-candidate-title').innerText();
+  await last.locator('.sg-candidate-choose').click();
+  await expect(answer.locator('.sg-candidate.is-chosen')).toHaveCount(1);
+  await page.reload();
+  await judged(page);
+  await expect(page.locator('.sg-candidate.is-chosen .sg-candidate-title').first()).toContainText(title);
 });

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { formatDuration, type Candidate } from '@sgraffa/core';
+import { formatDuration, isSameStack, type Candidate } from '@sgraffa/core';
 import { Sign } from '../../ui/Verdict.tsx';
 import { BEST_WORDS, capitalised } from '../../ui/words.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
@@ -43,7 +43,8 @@ export const CandidateRow = ({
   candidate: Candidate;
   model: PieceModel;
   isChosen: boolean;
-  choose: () => void;
+  /** Left out where there is nothing to choose: the crafter's own layers as they stand. */
+  choose?: () => void;
 }) => {
   const [isCompared, setCompared] = useState(false);
   const { strengths, account, bestAt } = candidate;
@@ -51,7 +52,7 @@ export const CandidateRow = ({
   const best = bestAt.map((priority) => BEST_WORDS[priority]).filter(Boolean);
   return (
     <li className={isChosen ? 'sg-candidate is-chosen' : 'sg-candidate'}>
-      <button type="button" className="sg-candidate-choose" aria-pressed={isChosen} onClick={choose}>
+      <button type="button" className="sg-candidate-choose" aria-pressed={isChosen} disabled={!choose} onClick={choose}>
         <Sign verdict={signOf(candidate)} />
         <span className="sg-candidate-title">
           {candidate.title}
@@ -112,3 +113,26 @@ export const CandidateRow = ({
     </li>
   );
 };
+
+/** Stacks that stand, in order; choosing one tells which place it has. */
+export const CandidateList = ({
+  candidates,
+  model,
+  choose,
+}: {
+  candidates: readonly Candidate[];
+  model: PieceModel;
+  choose: (candidate: Candidate, place: number) => void;
+}) => (
+  <ul className="sg-plain-list">
+    {candidates.map((candidate, place) => (
+      <CandidateRow
+        key={candidate.id}
+        candidate={candidate}
+        model={model}
+        isChosen={isSameStack(model.stack, candidate.stack)}
+        choose={() => choose(candidate, place)}
+      />
+    ))}
+  </ul>
+);

@@ -6,7 +6,7 @@ import { Verdict } from '../../ui/Verdict.tsx';
 import { options, PRIORITY_WORDS } from '../../ui/words.ts';
 import { useJudged } from '../../workers/matchClient.ts';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
-import { CandidateRow } from './CandidateRow.tsx';
+import { CandidateList, CandidateRow } from './CandidateRow.tsx';
 import { Refusals } from './Refusals.tsx';
 import { StackEditor } from './StackEditor.tsx';
 import { WhyNotPart } from './WhyNotPart.tsx';
@@ -66,19 +66,7 @@ const Folded = ({
       <button type="button" className="sg-fold" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
         {isOpen ? 'Fold them again' : `${candidates.length} more, no better at anything`}
       </button>
-      {isOpen && (
-        <ul className="sg-plain-list">
-          {candidates.map((candidate) => (
-            <CandidateRow
-              key={candidate.id}
-              candidate={candidate}
-              model={model}
-              isChosen={isSameStack(model.stack, candidate.stack)}
-              choose={() => choose(candidate)}
-            />
-          ))}
-        </ul>
-      )}
+      {isOpen && <CandidateList candidates={candidates} model={model} choose={choose} />}
     </>
   );
 };
@@ -137,23 +125,17 @@ export const MatchStep = () => {
           </Button>
         </p>
       )}
-      {(match.ranked.length > 0 || isOwn) && (
+      {isOwn && model.candidate && (
         <ul className="sg-plain-list">
-          {isOwn && model.candidate && (
-            <CandidateRow candidate={model.candidate} model={model} isChosen choose={() => undefined} />
-          )}
-          {match.ranked.map((candidate, index) => (
-            <CandidateRow
-              key={candidate.id}
-              candidate={candidate}
-              model={model}
-              isChosen={isSameStack(stack, candidate.stack)}
-              choose={() => choose(candidate, index === 0)}
-            />
-          ))}
+          <CandidateRow candidate={model.candidate} model={model} isChosen />
         </ul>
       )}
-      <Folded candidates={match.folded} choose={choose} model={model} />
+      <CandidateList
+        candidates={match.ranked}
+        model={model}
+        choose={(candidate, place) => choose(candidate, place === 0)}
+      />
+      <Folded candidates={match.folded} choose={(candidate) => choose(candidate)} model={model} />
       {match.unknown.length > 0 && (
         <>
           <h3 className="sg-rule">Not known: test it like this</h3>

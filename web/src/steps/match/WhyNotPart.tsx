@@ -1,9 +1,9 @@
 import { Select } from '@mantine/core';
 import { useState } from 'react';
-import { isSameStack, type Candidate } from '@sgraffa/core';
+import type { Candidate } from '@sgraffa/core';
 import { useWhyNot } from '../../workers/matchClient.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
-import { CandidateRow } from './CandidateRow.tsx';
+import { CandidateList } from './CandidateRow.tsx';
 import { Refusals } from './Refusals.tsx';
 
 /** "Why not this one?" for any product: the best stack that holds it, or what stands in its way. */
@@ -26,19 +26,7 @@ export const WhyNotPart = ({ model, choose }: { model: PieceModel; choose: (cand
       {data && (
         <div role="status">
           {data.stands.length === 0 && data.refused.length === 0 && <p>No way of working takes it.</p>}
-          {data.stands.length > 0 && (
-            <ul className="sg-plain-list">
-              {data.stands.map((candidate) => (
-                <CandidateRow
-                  key={candidate.id}
-                  candidate={candidate}
-                  model={model}
-                  isChosen={isSameStack(model.stack, candidate.stack)}
-                  choose={() => choose(candidate)}
-                />
-              ))}
-            </ul>
-          )}
+          <CandidateList candidates={data.stands} model={model} choose={(candidate) => choose(candidate)} />
           <Refusals refused={data.refused} model={model} isAll />
         </div>
       )}

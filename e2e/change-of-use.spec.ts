@@ -19,7 +19,7 @@ test('a change of use flips the answer, says why, and moves plan and care at onc
 test('a refusal is mended by its button', async ({ page }) => {
   await page.goto('/pieces/demo-chimneys/match');
   await judged(page);
-  const row = page.locator('.sg-refusal', { hasText: 'gives off harmful gas' });
+  const row = page.locator('.sg-refusal', { hasText: 'Decal' }).filter({ hasText: 'gives off harmful gas' }).first();
   await expect(row).toContainText('Refused for safety');
   await row.getByRole('button', { name: 'Use an LED lamp' }).click();
   await expect(page.locator('.sg-candidate', { hasText: 'Frosted film left on' })).toBeVisible();

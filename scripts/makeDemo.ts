@@ -124,6 +124,9 @@ const text = writeWorkspace({
   pieces,
   events: [],
   settings,
+  ownProducts: [],
+  overrides: [],
+  trials: [],
 });
 const read = readWorkspace(text, catalogue());
 if (!read.ok) throw new Error(JSON.stringify(read.problems, null, 2));

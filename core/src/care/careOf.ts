@@ -10,7 +10,9 @@ import {
 import { dryTime } from '../dry/index.ts';
 import { stepIdOf, type Plan } from '../plan/index.ts';
 import {
+  catalogueFor,
   DEFAULT_SCHOOLS,
+  designIdsOf,
   layersAt,
   surfaceFacts,
   type Operation,
@@ -251,8 +253,12 @@ export const careOf = (
       allowed: 'a part with a stack.',
       todo: 'Choose one in Match.',
     });
-  const stack = part.stack;
-  const productIn = (id: string) => catalogue.productById.get(id);
+  const { stack, designs } = part;
+  const chosen = catalogueFor(part, catalogue);
+  const productIn = (id: string) => chosen.productById.get(id);
+  const serves = designIdsOf(stack);
+  /** Where the design lies that a layer serves; null: everywhere. */
+  const zoneOf = (operationId: string) => designs.find(({ id }) => id === serves.get(operationId))?.zone ?? null;
   const profile = layersAt(stack, (id) => productIn(id)?.attacks);
   const bearerOf = (name: string, facts: typeof after.facts.properties): Bearer => ({
     operationId: null,
@@ -264,12 +270,13 @@ export const careOf = (
   });
   const surface = bearerOf(after.facts.name, after.facts.properties);
   const bared = bearerOf(after.facts.base.name, after.facts.base.properties);
-  const layers = profile.layers.flatMap((layer): { extent: string; bearer: Bearer }[] => {
+  const layers = profile.layers.flatMap((layer): { extent: string; zone: string | null; bearer: Bearer }[] => {
     const product = productIn(layer.productId);
     if (!product?.care || layer.presence === 'ghost' || layer.role === 'mask' || layer.role === 'edgeSeal') return []; // a thin edge seal lies under the colour
     return [
       {
         extent: layer.extent,
+        zone: zoneOf(layer.operationId),
         bearer: {
           operationId: layer.operationId,
           name: product.name,
@@ -283,14 +290,14 @@ export const careOf = (
   });
   const ground = profile.cut?.kind === 'stripped' ? bared : surface;
   const curing = plan ? stillCuring(after.facts, part.surface.waitDays, plan) : [];
-  const zones = [...new Set(part.designs.map(({ zone }) => zone))];
+  const zones = [...new Set(designs.map(({ zone }) => zone))];
+  const layersIn = (wanted: string) =>
+    layers.filter(({ zone }) => zone === null || zone === wanted).map(({ bearer }) => bearer);
   const allOver = layers.filter(({ extent }) => extent === 'all').map(({ bearer }) => bearer);
   return {
     ok: true,
     limits: [
-      ...zones.flatMap((zone) =>
-        limitsIn(zone, [ground, ...layers.map(({ bearer }) => bearer)], curing, stack.operations, plan, schools),
-      ),
+      ...zones.flatMap((zone) => limitsIn(zone, [ground, ...layersIn(zone)], curing, stack.operations, plan, schools)),
       ...limitsIn('rest', [surface, ...allOver], curing, stack.operations, plan, schools),
     ],
   };

@@ -1,5 +1,5 @@
 import type { Catalogue, Method, Product } from '../materials/index.ts';
-import { PRIORITIES, type Priority, type Stack } from '../piece/index.ts';
+import { PRIORITIES, type Pass, type Priority, type Stack } from '../piece/index.ts';
 import type { Finding, Situation } from './context.ts';
 import { accountOf, strengthsOf, utility, type Account, type dryingMemo, type Strengths } from './score.ts';
 import type { Found } from './search.ts';
@@ -27,7 +27,10 @@ export const SINGLE_PRIORITIES = PRIORITIES.filter((priority) => priority !== 'b
 
 export const capitalised = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
 
-const productIn = (found: Found, role: string, catalogue: Catalogue): Product | undefined => {
+/** What the designs of a pass are called together. */
+export const namesOf = (pass: Pass): string => pass.map(({ name }) => name).join(', ');
+
+const productIn = (found: Pick<Found, 'operations'>, role: string, catalogue: Catalogue): Product | undefined => {
   const operation = found.operations.find((one) => one.op === 'apply' && one.role === role);
   return operation?.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
 };
@@ -39,8 +42,12 @@ export const filled = (method: Method, key: string, mask: string, film: string):
     .replace('{mask}', mask)
     .replace('{film}', film);
 
-/** Fills the clause of a method: {key}, {mask} and {film} by the names of its products. */
-const clauseOf = (found: Found, catalogue: Catalogue): string =>
+/** Fills the clause of a method: {key}, {mask} and {film} by the names of its products; with several passes, of each. */
+export const clauseOf = (
+  found: Pick<Found, 'method' | 'key' | 'operations' | 'passes'>,
+  catalogue: Catalogue,
+): string =>
+  found.passes?.map((pass) => `${pass.names}: ${clauseOf(pass, catalogue)}`).join('; ') ??
   filled(
     found.method,
     found.key.name,
@@ -66,8 +73,14 @@ export const scored = (found: Found, situation: Situation, dryMinutes: ReturnTyp
 
 export const valueFor = ({ values }: Scored, priority: Priority): number => values[PRIORITIES.indexOf(priority)]!;
 
-const fingerprint = (found: Found): string =>
-  `${found.method.id}:${found.operations.flatMap((operation) => (operation.op === 'apply' && operation.role !== 'prep' ? [operation.productId] : [])).join('+')}`;
+/** The ways of working of a stack: one, or one for each pass. */
+export const wayOf = ({ method, passes }: Found): string =>
+  (passes?.map((pass) => pass.method.id) ?? [method.id]).join('+');
+
+const keysOf = ({ key, passes }: Found): string => (passes?.map((pass) => pass.key.id) ?? [key.id]).join('+');
+
+export const fingerprint = (found: Found): string =>
+  `${wayOf(found)}:${found.operations.flatMap((operation) => (operation.op === 'apply' && operation.role !== 'prep' ? [operation.productId] : [])).join('+')}`;
 
 export const candidateOf = (
   { found, strengths }: Scored,
@@ -83,7 +96,13 @@ export const candidateOf = (
     keyId: found.key.id,
     title: `${capitalised(clause)}${finish && finish.id !== found.key.id ? `, under ${finish.name}` : ''}`,
     clause,
-    stack: { methodId: found.method.id, operations: [...found.operations] },
+    stack: {
+      methodId: found.method.id,
+      ...(found.passes
+        ? { others: found.passes.slice(1).map(({ designId, method }) => ({ designId, methodId: method.id })) }
+        : {}),
+      operations: [...found.operations],
+    },
     findings: found.findings,
     strengths,
     account: accountOf(found.operations, situation),
@@ -128,8 +147,8 @@ export const selected = (all: readonly Scored[], priority: Priority): { ranked: 
   }
   // then the best of every method, then of every key product
   for (const group of [
-    ({ found }: Scored) => found.method.id,
-    ({ found }: Scored) => `${found.method.id}/${found.key.id}`,
+    ({ found }: Scored) => wayOf(found),
+    ({ found }: Scored) => `${wayOf(found)}/${keysOf(found)}`,
   ]) {
     const seen = new Set([...chosen].map(group));
     for (const entry of ordered) {

@@ -4,7 +4,7 @@ import type { Operation, Stack } from '../piece/index.ts';
 const deedOf = (operation: Operation): string => {
   if (operation.op === 'treat') return `treat ${operation.treat}`;
   if (operation.op === 'remove') return `remove ${operation.what} ${operation.school}`;
-  return [operation.role, operation.productId, operation.coats, operation.extent].join(' ');
+  return [operation.role, operation.productId, operation.coats, operation.extent, operation.designId].join(' ');
 };
 
 /**
@@ -28,9 +28,10 @@ export const differingOperations = (
 };
 
 /** The stack with its keys in one order, so that where it was read from does not matter. */
-const canonical = ({ methodId, operations }: Stack): string =>
+const canonical = ({ methodId, others, operations }: Stack): string =>
   JSON.stringify([
     methodId,
+    (others ?? []).map(({ designId, methodId: other }) => [designId, other]),
     operations.map((operation) => Object.entries(operation).sort(([a], [b]) => (a < b ? -1 : 1))),
   ]);
 

@@ -7,6 +7,7 @@ import type {
   Part,
   Schools,
   SurfaceFacts,
+  Trial,
   Use,
   Workshop,
 } from '../piece/index.ts';
@@ -30,6 +31,8 @@ export interface Situation {
   /** Hottest the surface gets in use. */
   readonly heat: Figure | null;
   readonly lifeYears: number | null;
+  /** The user's own tries that held. */
+  readonly trials: readonly Trial[];
 }
 
 /** The surface as the next operation meets it. */
@@ -49,6 +52,8 @@ export interface Top {
   readonly hold: Product | null;
   readonly hasEdgeSeal: boolean;
   readonly film: Product | null;
+  /** What earlier designs on the same part have left lying beside this one. */
+  readonly beside: readonly Product[];
 }
 
 /** What one rule sees: the piece, and the operation it is asked about with all that lies below it. */
@@ -80,6 +85,8 @@ export interface Judgement {
 /** A judgement with the rule that made it and the operation it is about. */
 export interface Finding extends Judgement {
   readonly ruleId: string;
+  /** The user's own try that speaks against the rule, where one held. */
+  readonly trialId?: string | undefined;
   readonly isSafety: boolean;
   readonly operationId: string | null;
 }
@@ -112,6 +119,8 @@ export interface Rule {
   readonly safety?: true;
   /** Set where the answer follows from the product and the piece alone, whatever lies below: it is then asked once. */
   readonly reads?: 'product';
+  /** Set where it is asked only about operations that lay a product. */
+  readonly aboutProduct?: true;
   /** Null: nothing to say. */
   readonly test: (context: Context) => Judgement | null;
 }
@@ -125,11 +134,7 @@ export const aboutProduct = (
     readonly at: readonly ApplyOperation['role'][];
     readonly test: (context: ProductContext) => Judgement | null;
   },
-): Rule => ({
-  ...rule,
-  test: (context) =>
-    context.product && context.operation?.op === 'apply' ? rule.test(context as ProductContext) : null,
-});
+): Rule => ({ ...rule, aboutProduct: true }) as Rule;
 
 const judgement =
   (verdict: Verdict) =>

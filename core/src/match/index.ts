@@ -13,3 +13,5 @@ export { CHANGE_KINDS, type ChangeKind } from './changes.ts';
 export type { Mend } from './mends.ts';
 export type { Account, Confidence, Life, Strengths } from './score.ts';
 export type { DecidingFigure, Finding, Judgement, Rule, Verdict } from './context.ts';
+export { canBeTried, trialOf } from './trials.ts';
+export { stackWords } from './stackWords.ts';

@@ -1,8 +1,9 @@
 import type { Catalogue, Method, Product } from '../materials/index.ts';
 import type { Operation, Stack } from '../piece/index.ts';
-import type { Context, Finding, Rule, Situation, Top } from './context.ts';
+import type { Context, DecidingFigure, Finding, Judgement, Rule, Situation, Top } from './context.ts';
 import { RULES } from './rules/index.ts';
 import { firstTop, soilsOf, topAfter } from './situation.ts';
+import { afterTrial, heldTrial } from './trials.ts';
 
 type AskedRole = Exclude<Rule['at'], 'piece' | 'end'>[number];
 
@@ -31,6 +32,7 @@ export const STANDARD_BOOK = ruleBook(RULES);
 
 const NO_RULES: readonly Rule[] = [];
 const NO_FINDINGS: readonly Finding[] = [];
+const NO_FIGURES: readonly DecidingFigure[] = [];
 export const askedRole = (operation: Operation): AskedRole =>
   operation.op === 'apply'
     ? operation.role
@@ -52,11 +54,12 @@ export const productOf = (operation: Operation, catalogue: Catalogue): Product |
  * nothing of what they are shown.
  */
 export class Judge {
+  private readonly lastRefusing = new Map<AskedRole, Rule>();
   private readonly context: { -readonly [Key in keyof Context]: Context[Key] };
 
   constructor(
     private readonly situation: Situation,
-    method: Method,
+    private readonly method: Method,
     private readonly book: RuleBook,
     readonly start: Top = firstTop(situation, soilsOf(situation, method)),
   ) {
@@ -75,9 +78,32 @@ export class Judge {
   }
 
   /** What the rules say of one operation on the surface as it finds it. */
-  onTop(top: Top, operation: Operation): readonly Finding[] {
+  onTop(top: Top, operation: Operation, product = productOf(operation, this.situation.catalogue)): readonly Finding[] {
     const rules = this.book.byRole.get(askedRole(operation))?.below ?? NO_RULES;
-    return this.ask(rules, top, operation, productOf(operation, this.situation.catalogue));
+    return this.ask(rules, top, operation, product);
+  }
+
+  /**
+   * True where a rule is known to refuse the operation on the surface as it finds it: the one that refused the last such operation is
+   * asked alone, so that most of what is cut off costs one question. False says nothing.
+   */
+  isRefusedAgain(top: Top, operation: Operation, product: Product | null): boolean {
+    const role = askedRole(operation);
+    const rule = this.lastRefusing.get(role);
+    if (!rule || product === null || operation.op !== 'apply') return false;
+    const { context } = this;
+    context.top = top;
+    context.operation = operation;
+    context.product = product;
+    return rule.test(context)?.verdict === 'blocks';
+  }
+
+  /** Remembers which rule about a role refused last; with trials no refusal is certain before all is looked at. */
+  noteRefusal(operation: Operation, findings: readonly Finding[]): void {
+    if (this.situation.trials.length) return;
+    const refusing = findings.find(({ verdict }) => verdict === 'blocks');
+    const rule = refusing && this.book.byRole.get(askedRole(operation))?.below.find(({ id }) => id === refusing.ruleId);
+    if (rule?.aboutProduct) this.lastRefusing.set(askedRole(operation), rule);
   }
 
   /** What the rules about the finished stack say. */
@@ -106,17 +132,35 @@ export class Judge {
     context.top = top;
     context.operation = operation;
     context.product = product;
+    const laysProduct = product !== null && operation?.op === 'apply';
     let findings: Finding[] | undefined; // most questions have no answer: nothing is made for them
     for (const rule of rules) {
+      if (rule.aboutProduct && !laysProduct) continue;
       const judgement = rule.test(context);
-      if (judgement)
-        (findings ??= []).push({
-          ...judgement,
-          ruleId: rule.id,
-          isSafety: rule.safety === true,
-          operationId: operation?.id ?? null,
-        });
+      if (judgement) (findings ??= []).push(this.findingOf(rule, judgement, operation, product));
     }
     return findings ?? NO_FINDINGS;
+  }
+
+  private findingOf(rule: Rule, judgement: Judgement, operation: Operation | null, product: Product | null): Finding {
+    const { situation, method } = this;
+    const isOpen = judgement.verdict === 'blocks' || judgement.verdict === 'unknown';
+    const trial =
+      situation.trials.length && isOpen && !rule.safety
+        ? heldTrial(rule, product?.id ?? null, method.id, situation)
+        : undefined;
+    const { verdict, reason, instead, basis, figures } = trial ? afterTrial(judgement, trial) : judgement;
+    // written out and not spread: thousands are made for one answer
+    return {
+      verdict,
+      reason,
+      instead,
+      basis,
+      figures: figures ?? NO_FIGURES,
+      ruleId: rule.id,
+      isSafety: rule.safety === true,
+      operationId: operation?.id ?? null,
+      trialId: trial?.id,
+    };
   }
 }

@@ -1,17 +1,38 @@
 import type { Catalogue } from '../materials/index.ts';
 import { problemsFromZod, type Problem } from '../problem/index.ts';
-import { stackSchema, type Brief, type Stack } from '../piece/index.ts';
-import { candidateOf, scored, type Candidate } from './candidates.ts';
-import type { Finding } from './context.ts';
-import { Judge } from './judge.ts';
+import { catalogueFor, designIdsOf, passesOf, stackSchema, type Brief, type Stack } from '../piece/index.ts';
+import { candidateOf, namesOf, scored, type Candidate } from './candidates.ts';
+import { isSameStack } from './compare.ts';
+import type { Finding, Situation } from './context.ts';
 import { readBrief, settled, type Preferences } from './preferences.ts';
 import { dryingMemo } from './score.ts';
 import type { Found } from './search.ts';
+import { passesIn } from './stackWords.ts';
+import { judgeWhole } from './whole.ts';
+
+/** The situation with the figures that the crafter's own choice was judged by, where this stack is that choice. */
+const asChosen = (situation: Situation, stack: Stack): Situation =>
+  isSameStack(stack, situation.part.stack)
+    ? { ...situation, catalogue: catalogueFor(situation.part, situation.catalogue) }
+    : situation;
+
+/** The designs of a part that no layer of a stack lays, where they are laid in several passes. */
+const unserved = (stack: Stack, situation: Situation): Problem[] => {
+  const served = new Set(designIdsOf(stack).values());
+  const passes = passesOf(situation.designs);
+  const left = passes.length > 1 ? passes.filter((pass) => !pass.some(({ id }) => served.has(id))) : [];
+  return left.map((pass) => ({
+    code: 'design-unserved',
+    given: `No layer of the stack lays ${namesOf(pass)}.`,
+    allowed: 'a stack in which every design of the part is laid.',
+    todo: 'Take the best answer again, or lay that design too.',
+  }));
+};
 
 /**
  * What the rules say of one stack, such as one edited by hand.
  *
- * @returns every finding in the order of the operations; blocks first read as refusals. Problems where ids are unknown
+ * @returns every finding in the order of the operations; blocks first read as refusals. Problems where ids are unknown or a design is left out
  */
 export const judgeStack = (
   stack: Stack,
@@ -19,32 +40,34 @@ export const judgeStack = (
   catalogue: Catalogue,
   preferences: Preferences = {},
 ): { findings: readonly Finding[]; problems: readonly Problem[] } => {
-  const { schools, book } = settled(preferences);
-  const read = readBrief(brief, catalogue, schools);
+  const settings = settled(preferences);
+  const { book } = settings;
+  const read = readBrief(brief, catalogue, settings);
   if (!read.ok) return { findings: [], problems: read.problems };
   const checked = stackSchema.safeParse(stack);
   if (!checked.success)
     return { findings: [], problems: problemsFromZod(checked.error, stack, 'Mend that field of the stack.') };
-  const method = catalogue.methodById.get(stack.methodId);
-  const missing = stack.operations.flatMap((operation) =>
-    operation.op === 'apply' && !catalogue.productById.has(operation.productId) ? [operation.productId] : [],
-  );
-  if (!method || missing.length)
+  const methods = [stack.methodId, ...(stack.others ?? []).map(({ methodId }) => methodId)];
+  const missing = [
+    ...methods.filter((id) => !catalogue.methodById.has(id)),
+    ...stack.operations.flatMap((operation) =>
+      operation.op === 'apply' && !catalogue.productById.has(operation.productId) ? [operation.productId] : [],
+    ),
+  ];
+  if (missing.length)
     return {
       findings: [],
       problems: [
         {
           code: 'unknown-product',
-          given: `The stack names ${method ? missing.join(', ') : `the method "${stack.methodId}"`}.`,
+          given: `The stack names ${missing.map((id) => `"${id}"`).join(', ')}.`,
           allowed: 'methods and products of the catalogue.',
           todo: 'Swap it for one from the list.',
         },
       ],
     };
-  return {
-    findings: new Judge(read.situation, method, book).whole(stack),
-    problems: [],
-  };
+  const findings = judgeWhole(stack, asChosen(read.situation, stack), book);
+  return { findings, problems: unserved(stack, read.situation) };
 };
 
 /** One stack, such as one edited by hand, in the same terms as the ranked ones; null where it names unknown things. */
@@ -54,16 +77,22 @@ export const candidateOfStack = (
   catalogue: Catalogue,
   preferences: Preferences = {},
 ): Candidate | null => {
-  const read = readBrief(brief, catalogue, settled(preferences).schools);
+  const read = readBrief(brief, catalogue, settled(preferences));
   const method = catalogue.methodById.get(stack.methodId);
   if (!read.ok || !method) return null;
   const { findings, problems } = judgeStack(stack, brief, catalogue, preferences);
-  const keySlot = method.slots.find(({ key }) => key);
-  const keyOperation =
-    stack.operations.find(({ id }) => id === keySlot?.id) ?? stack.operations.find(({ op }) => op === 'apply');
-  const key = keyOperation?.op === 'apply' ? catalogue.productById.get(keyOperation.productId) : undefined;
-  if (problems.length || !key) return null;
+  const parts = passesIn(stack, read.situation.designs, catalogue);
+  const [first] = parts;
+  if (problems.length || !first) return null;
   const blocks = findings.filter(({ verdict }) => verdict === 'blocks').length;
-  const found: Found = { method, key, operations: stack.operations, findings, blocks };
-  return candidateOf(scored(found, read.situation, dryingMemo(read.situation)), [], read.situation);
+  const found: Found = {
+    method: first.method,
+    key: first.key,
+    operations: stack.operations,
+    findings,
+    blocks,
+    ...(parts.length > 1 ? { passes: parts } : {}),
+  };
+  const situation = asChosen(read.situation, stack);
+  return candidateOf(scored(found, situation, dryingMemo(situation)), [], situation);
 };

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
-import type { Brief, Stack } from '../piece/index.ts';
+import type { Stack } from '../piece/index.ts';
 import { briefOf, finish, product, type Said } from '../testing/briefs.ts';
 import {
   addLayer,
@@ -12,13 +12,11 @@ import {
   removeLayer,
   RULES,
   setCoats,
+  stackWords,
   swapProduct,
   swapsFor,
   type MatchResult,
 } from './index.ts';
-import { changesFor } from './changes.ts';
-import { DEFAULT_SCHOOLS } from '../piece/index.ts';
-import { situationOf } from './situation.ts';
 
 const all = catalogue();
 const match = (said: Said) => matchLayers(briefOf(said), all);
@@ -215,29 +213,29 @@ describe.each(BRIEFS)('laws of the answer: $base', (said) => {
           .sort(),
       ).toEqual(candidate.findings.map(({ ruleId, verdict }) => `${ruleId} ${verdict}`).sort());
   });
+});
 
-  test('every way out works when it is taken, and no smaller single change does', () => {
-    const read = situationOf(brief, all, DEFAULT_SCHOOLS);
-    if (!read.ok) throw new Error('brief');
-    const rankedIn = (changed: Brief, methodId: string, keyId: string | null) => {
-      const again = matchLayers(changed, all, { withoutMends: true });
-      return !again.refused.some(
-        (refused) =>
-          refused.methodId === methodId &&
-          (keyId === null ? refused.keyId === null : refused.keyId === keyId || refused.keyId === null),
-      );
-    };
-    for (const { methodId, keyId, mend } of result.refused.filter(({ mend }) => mend !== null)) {
-      expect([methodId, keyId, rankedIn(mend!.brief, methodId, keyId)]).toEqual([methodId, keyId, true]);
-      const smaller: string[] = [];
-      for (const ladder of changesFor(read.situation)) {
-        const own = mend!.changeIds.length === 1 ? ladder.findIndex(({ id }) => id === mend!.changeIds[0]) : -1;
-        const before = own >= 0 ? ladder.slice(Math.max(0, own - 1), own) : ladder.slice(-1);
-        for (const change of before) if (rankedIn(change.apply(brief), methodId, keyId)) smaller.push(change.id);
-        if (own >= 0) break;
-      }
-      expect([methodId, keyId, smaller]).toEqual([methodId, keyId, []]);
+describe('the words of a stack', () => {
+  test('are those of the candidate that it is', () => {
+    for (const said of [
+      { base: 'slate' },
+      { base: 'hardwood', designs: [{ look: 'burnt' }, { look: 'opaque' }] },
+    ] as Said[]) {
+      const brief = briefOf(said);
+      const { ranked } = matchLayers(brief, all, { withoutMends: true });
+      expect(ranked.length).toBeGreaterThan(0);
+      for (const { clause, stack } of ranked) expect(stackWords(stack, brief.part.designs, all)).toBe(clause);
     }
+  });
+
+  test('are there without its key layer, and where nobody knows its way of working', () => {
+    const brief = briefOf({ base: 'slate' });
+    const { stack } = matchLayers(brief, all, { withoutMends: true }).ranked.find(
+      ({ methodId }) => methodId === 'paint-stencil',
+    )!;
+    const bare = { ...stack, operations: stack.operations.filter(({ id }) => id !== 'medium') };
+    expect(stackWords(bare, brief.part.designs, all)).toContain('through a');
+    expect(stackWords({ ...stack, methodId: 'alchemy' }, brief.part.designs, all)).toBe('layers of its own');
   });
 });
 

@@ -1,6 +1,6 @@
 import type { Catalogue, Method, Slot } from '../materials/index.ts';
 import type { Problem } from '../problem/index.ts';
-import type { Brief } from '../piece/index.ts';
+import { passesOf, type Brief, type Priority, type Schools } from '../piece/index.ts';
 import {
   Bests,
   byPriority,
@@ -12,13 +12,18 @@ import {
   selected,
   SINGLE_PRIORITIES,
   valueFor,
+  wayOf,
   type Candidate,
   type Scored,
 } from './candidates.ts';
+import type { Situation } from './context.ts';
+import type { RuleBook } from './judge.ts';
+import { apart, searchPasses } from './matchPasses.ts';
 import { readBrief, settled, type Preferences } from './preferences.ts';
-import { refusalOf, type Refusal } from './refusals.ts';
+import { refusalOf, refusedIn, type Refusal } from './refusals.ts';
 import { dryingMemo } from './score.ts';
 import { productsFor, searchMethod, type Only, type SearchCount } from './search.ts';
+import { situationsOf } from './whole.ts';
 
 export interface MatchResult {
   readonly ranked: readonly Candidate[];
@@ -31,31 +36,24 @@ export interface MatchResult {
   readonly problems: readonly Problem[];
 }
 
+/** Ways that only a test can decide, shown at the most. */
+const MOST_OPEN = 12;
+
 const keySlotOf = (method: Method): Slot => method.slots.find(({ key }) => key)!;
 
-/**
- * Searches the stacks of every method for one part and judges them by the rules.
- *
- * @param brief       the part with its use, the workshop, the number of pieces
- * @param preferences what matters most (default: the part's own), schools of practice
- * @returns at most seven ranked stacks, those only a test patch can decide, every refusal with its way out; `problems` where the
- *          brief is not one or names things that the catalogue does not hold
- */
-export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Preferences = {}): MatchResult => {
-  const { schools, book } = settled(preferences);
-  const read = readBrief(brief, catalogue, schools);
-  if (!read.ok)
-    return {
-      ranked: [],
-      folded: [],
-      refused: [],
-      unknown: [],
-      considered: { operations: 0, stacks: 0 },
-      problems: read.problems,
-    };
-  const { situation } = read;
-  const priority = preferences.priority ?? brief.part.priority;
-  const count: SearchCount = { judged: 0, complete: 0 };
+/** Best stack of each method and key product of one pass of designs, and what is refused there. */
+interface Answered {
+  readonly known: readonly Scored[];
+  readonly open: readonly Scored[];
+  readonly refused: readonly Refusal[];
+}
+
+const answered = (
+  situation: Situation,
+  catalogue: Catalogue,
+  settings: { readonly schools: Schools; readonly book: RuleBook; readonly withoutMends?: boolean | undefined },
+  count: SearchCount,
+): Answered => {
   const dryMinutes = dryingMemo(situation);
   const known = new Bests();
   const open = new Bests();
@@ -64,7 +62,7 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
     searchMethod(
       situation,
       method,
-      book,
+      settings.book,
       {
         allowedBlocks: 0,
         onFound: (found) => {
@@ -77,24 +75,9 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
       },
       count,
     );
-
-  const all = known.all();
-  const { ranked, folded } = selected(all, priority);
-  const bestAt = (entry: Scored) =>
-    SINGLE_PRIORITIES.filter((strength) =>
-      all.every((other) => valueFor(other, strength) <= valueFor(entry, strength)),
-    );
-  const knownMethods = new Set(all.map(({ found }) => found.method.id));
   const refused: Refusal[] = [];
   const refuse = (method: Method, only: Only | undefined, title: string) => {
-    const refusal = refusalOf(
-      situation,
-      method,
-      only,
-      title,
-      { schools, book, withoutMends: preferences.withoutMends },
-      count,
-    );
+    const refusal = refusalOf(situation, method, only, title, settings, count);
     if (refusal) refused.push(refusal);
   };
   for (const method of catalogue.methods) {
@@ -106,24 +89,67 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
         if (!standing.has(`${method.id}/${key.id}`))
           refuse(method, { slot, product: key }, capitalised(filled(method, key.name, 'stencil', 'film')));
   }
+  const all = known.all();
+  const knownMethods = new Set(all.map(({ found }) => found.method.id));
+  return { known: all, open: open.all().filter(({ found }) => !knownMethods.has(found.method.id)), refused };
+};
+
+/** Each design's own refusals, and the stacks that lay all designs in an order that stands. */
+const answeredInPasses = (
+  situation: Situation,
+  catalogue: Catalogue,
+  settings: Parameters<typeof answered>[2] & { readonly priority: Priority },
+  count: SearchCount,
+): Answered => {
+  const refused = situationsOf(situation).flatMap((seen) =>
+    refusedIn(seen.pass, situation.brief, answered(seen.situation, catalogue, settings, count).refused),
+  );
+  return { ...apart(searchPasses(situation, catalogue, settings.book, settings.priority, count)), refused };
+};
+
+const NOTHING = { ranked: [], folded: [], refused: [], unknown: [], considered: { operations: 0, stacks: 0 } };
+
+/**
+ * Searches the stacks of every method for one part and judges them by the rules.
+ *
+ * Designs that differ in look, colour or place are laid one after the other, in an order that stands, as one stack.
+ *
+ * @param brief       the part with its use, the workshop, the number of pieces
+ * @param preferences what matters most (default: the part's own), schools of practice, the user's own trials
+ * @returns at most seven ranked stacks, those only a test patch can decide, every refusal with its way out; `problems` where the
+ *          brief is not one or names things that the catalogue does not hold
+ */
+export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Preferences = {}): MatchResult => {
+  const { schools, trials, book } = settled(preferences);
+  const read = readBrief(brief, catalogue, { schools, trials });
+  if (!read.ok) return { ...NOTHING, problems: read.problems };
+  const { situation } = read;
+  const priority = preferences.priority ?? brief.part.priority;
+  const settings = { schools, book, priority, withoutMends: preferences.withoutMends };
+  const count: SearchCount = { judged: 0, complete: 0 };
+  const inPasses = passesOf(situation.designs).length > 1;
+  const { known, open, refused } = (inPasses ? answeredInPasses : answered)(situation, catalogue, settings, count);
+
+  const { ranked, folded } = selected(known, priority);
+  const bestAt = (entry: Scored) =>
+    SINGLE_PRIORITIES.filter((strength) =>
+      known.every((other) => valueFor(other, strength) <= valueFor(entry, strength)),
+    );
   // the smallest ways out first, those without one last
   const rankOf = ({ mend }: Refusal): number => mend?.rank ?? Infinity;
-  refused.sort(
+  const byMend = [...refused].sort(
     (left, right) =>
       rankOf(left) - rankOf(right) || (left.mend?.label ?? '').localeCompare(right.mend?.label ?? '', 'en'),
   );
-  const openOnly = open
-    .all()
-    .filter(({ found }) => !knownMethods.has(found.method.id))
-    .sort(byPriority(priority));
-  const firstOfMethod = openOnly.filter(
-    ({ found }, index) => openOnly.findIndex((other) => other.found.method === found.method) === index,
+  const openOnly = [...open].sort(byPriority(priority));
+  const firstOfWay = openOnly.filter(
+    ({ found }, index) => openOnly.findIndex((other) => wayOf(other.found) === wayOf(found)) === index,
   );
   return {
     ranked: ranked.map((entry) => candidateOf(entry, bestAt(entry), situation)),
     folded: folded.map((entry) => candidateOf(entry, [], situation)),
-    refused,
-    unknown: firstOfMethod.map((entry) => candidateOf(entry, [], situation)),
+    refused: byMend,
+    unknown: firstOfWay.slice(0, MOST_OPEN).map((entry) => candidateOf(entry, [], situation)),
     considered: { operations: count.judged, stacks: count.complete },
     problems: [],
   };

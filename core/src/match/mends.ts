@@ -66,13 +66,13 @@ const mendOf = (changes: readonly Change[], rank: number, brief: Brief): Mend =>
   brief,
 });
 
-/** Kinds that may be joined in pairs: what a crafter would do at the bench anyway. */
-const PAIRED = new Set<ChangeKind>(['setting', 'wait', 'prep']);
+/** Kinds that may be joined in pairs: all but another product, which is another piece. */
+const PAIRED = new Set<ChangeKind>(['setting', 'wait', 'prep', 'use']);
 
 /**
  * Finds the smallest change that makes a method rank, by judging again.
  *
- * Tries every single change from the smallest kind up, then pairs of settings, waits and prep of which each half takes a refusal away.
+ * Tries every single change from the smallest kind up, then pairs of which each half takes a refusal away, the smaller kinds first.
  *
  * @param leastBlocks how many refusals the method collects at the least as things stand
  * @returns null where nothing of the kind helps: then another method is the way out
@@ -86,7 +86,7 @@ export const findMend = (
 ): Mend | null => {
   const { brief, catalogue } = situation;
   const standsWith = (changed: Brief, allowedBlocks: number): boolean => {
-    const read = situationOf(changed, catalogue, schools);
+    const read = situationOf(changed, catalogue, schools, situation.trials);
     return read.ok && stands(read.situation, target, book, allowedBlocks);
   };
   const ladders = changesFor(situation);

@@ -1,5 +1,6 @@
 import type { Method } from '../materials/index.ts';
-import type { Schools } from '../piece/index.ts';
+import type { Brief, Pass, Schools, Stack } from '../piece/index.ts';
+import { namesOf } from './candidates.ts';
 import type { Finding, Situation } from './context.ts';
 import type { RuleBook } from './judge.ts';
 import { findMend, type Mend } from './mends.ts';
@@ -10,8 +11,12 @@ export interface Refusal {
   readonly methodId: string;
   /** Set where only this product of the method is refused. */
   readonly keyId: string | null;
+  /** Set where a part has designs of several sorts: the one that it is refused for. */
+  readonly designId?: string;
   readonly title: string;
   readonly blockers: readonly Finding[];
+  /** The stack of it that collects the fewest refusals: what a trial would be of. */
+  readonly stack: Stack;
   readonly mend: Mend | null;
 }
 
@@ -56,6 +61,25 @@ export const refusalOf = (
     keyId: only?.product.id ?? null,
     title,
     blockers: least.findings.filter(({ verdict }) => verdict === 'blocks'),
+    stack: { methodId: method.id, operations: [...least.operations] },
     mend: withoutMends ? null : findMend(situation, { method, only }, least.blocks, schools, book),
   };
 };
+
+/** A brief that was changed for the designs of one pass, with the others as they were. */
+const withAllDesigns = (changed: Brief, whole: Brief): Brief => ({
+  ...changed,
+  part: {
+    ...changed.part,
+    designs: whole.part.designs.map((design) => changed.part.designs.find(({ id }) => id === design.id) ?? design),
+  },
+});
+
+/** What is refused for the designs of one pass, with the ways out put back among the other designs. */
+export const refusedIn = (pass: Pass, whole: Brief, refused: readonly Refusal[]): Refusal[] =>
+  refused.map((refusal) => ({
+    ...refusal,
+    title: `${namesOf(pass)}: ${refusal.title}`,
+    designId: pass[0]!.id,
+    mend: refusal.mend && { ...refusal.mend, brief: withAllDesigns(refusal.mend.brief, whole) },
+  }));

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
-import type { Operation, Schools, Stack } from '../piece/index.ts';
+import type { ApplyOperation, Operation, Schools, Stack } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
 import { judgeStack, matchLayers, RULES, type MatchResult } from './index.ts';
 
@@ -13,7 +13,7 @@ interface Row {
   readonly silentStack?: Stack;
 }
 
-const layer = (id: string, role: Extract<Operation, { op: 'apply' }>['role'], productId: string): Operation => ({
+const layer = (id: string, role: ApplyOperation['role'], productId: string): ApplyOperation => ({
   id,
   op: 'apply',
   role,
@@ -31,6 +31,7 @@ const layer = (id: string, role: Extract<Operation, { op: 'apply' }>['role'], pr
 });
 const dusted = layer('dust-off', 'prep', 'dust-off');
 const degreased = layer('degrease', 'prep', 'degrease-alcohol');
+const lintOff = layer('lint-roll', 'prep', 'lint-roll');
 const sanded = layer('sand-bare', 'prep', 'sand-bare');
 const off = (school: 'wet' | 'dry' = 'wet'): Operation => ({ id: 'unmask', op: 'remove', what: 'mask', school });
 const stackOf = (methodId: string, ...operations: Operation[]): Stack => ({ methodId, operations });
@@ -47,6 +48,31 @@ const glass: Said = { base: 'glass-soda-lime' };
 const outdoors = { place: 'exposed', lifeYears: 3 } as const;
 const poweredTin: Said = { base: 'steel-mild', surface: finish('powder-coat'), design: { look: 'bareMetal' } };
 const cottonBag: Said = { base: 'cotton', use: { laundryC: 40 } };
+
+// two designs on one part: a frosted moon and a coloured label; a pattern kept by resist and letters; two looks on cloth
+const lanternTwo: Said = { ...glass, designs: [{ look: 'frosted' }, { look: 'opaque', tone: 'dark' }] };
+const label = { ...layer('film', 'film', 'film-permanent'), designId: 't.design-2' };
+const moon = (pass: string): Operation[] => [
+  { ...layer(`mask${pass}`, 'mask', 'film-permanent'), designId: 't.design' },
+  { ...layer(`medium${pass}`, 'medium', 'frost-cream'), designId: 't.design' },
+  { ...off(), id: `unmask${pass}` },
+];
+const filmFirst: Stack = {
+  ...stackOf('decal', degreased, label, ...moon('.2')),
+  others: [{ designId: 't.design', methodId: 'frost-etch' }],
+};
+const filmLast: Stack = {
+  ...stackOf('frost-etch', degreased, ...moon(''), { ...label, id: 'film.2' }),
+  others: [{ designId: 't.design-2', methodId: 'decal' }],
+};
+const signTwo: Said = { base: 'plywood', designs: [{ look: 'grain' }, { look: 'opaque', tone: 'dark' }] };
+const bagTwo: Said = {
+  base: 'cotton',
+  designs: [
+    { look: 'opaque', tone: 'light' },
+    { look: 'opaque', tone: 'dark' },
+  ],
+};
 
 const ROWS: readonly Row[] = [
   { rule: 'never-on-these', speaks: { ...glass, use: { item: 'safetyGear' } }, silent: glass },
@@ -523,6 +549,74 @@ const ROWS: readonly Row[] = [
   },
   { rule: 'must-come-off', speaks: { ...glass, use: { mustComeOff: 'yes' } }, silent: glass },
   { rule: 'film-comes-off', speaks: { ...glass, use: { mustComeOff: 'yes' } }, silent: glass },
+  {
+    rule: 'skin-contact',
+    speaks: { base: 'cotton', use: { skin: 'yes', laundryC: 40 } },
+    silent: { base: 'cotton', use: { laundryC: 40 } },
+  },
+  {
+    rule: 'cut-fits-bed',
+    speaks: {
+      base: 'slate',
+      design: { widthMm: 700, heightMm: 200 },
+      workshop: { bed: { widthMm: 290, lengthMm: 590 } },
+    },
+    silent: {
+      base: 'slate',
+      design: { widthMm: 200, heightMm: 500 },
+      workshop: { bed: { widthMm: 590, lengthMm: 290 } },
+    },
+  },
+  {
+    rule: 'film-order-school',
+    speaks: { ...glass, schools: { filmOrder: 'filmThenFlood' } },
+    silent: glass,
+  },
+  { rule: 'film-goes-last', speaks: lanternTwo, silent: lanternTwo, stack: filmFirst, silentStack: filmLast },
+  {
+    rule: 'cream-beside-layer',
+    speaks: lanternTwo,
+    silent: lanternTwo,
+    stack: filmFirst,
+    silentStack: filmLast,
+  },
+  {
+    rule: 'whole-face-first',
+    speaks: signTwo,
+    silent: signTwo,
+    stack: {
+      ...stackOf(
+        'paint-stencil',
+        sanded,
+        layer('ground', 'ground', 'craft-acrylic'),
+        { ...layer('mask', 'mask', 'film-stencil'), designId: 't.design-2' },
+        { ...layer('medium', 'medium', 'craft-acrylic'), designId: 't.design-2' },
+        off(),
+        { ...layer('mask.2', 'mask', 'film-stencil'), designId: 't.design' },
+        { ...layer('medium.2', 'medium', 'craft-acrylic'), designId: 't.design' },
+        { ...off(), id: 'unmask.2' },
+      ),
+      others: [{ designId: 't.design', methodId: 'resist' }],
+    },
+    silentStack: stackOf('paint-stencil', sanded, layer('medium', 'medium', 'craft-acrylic')),
+  },
+  {
+    rule: 'heat-beside-layer',
+    speaks: bagTwo,
+    silent: bagTwo,
+    stack: stackOf(
+      'iron-on',
+      lintOff,
+      { ...layer('film', 'film', 'iron-on-low'), designId: 't.design' },
+      { ...layer('film.2', 'film', 'iron-on-standard'), designId: 't.design-2' },
+    ),
+    silentStack: stackOf(
+      'iron-on',
+      lintOff,
+      { ...layer('film', 'film', 'iron-on-standard'), designId: 't.design-2' },
+      { ...layer('film.2', 'film', 'iron-on-low'), designId: 't.design' },
+    ),
+  },
   { rule: 'dark-film-on-pane', speaks: { base: 'glass-window' }, silent: glass },
 ];
 

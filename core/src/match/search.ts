@@ -4,6 +4,17 @@ import { takesAway, type Finding, type Situation, type Top } from './context.ts'
 import { Judge, type RuleBook } from './judge.ts';
 import { needsAt, topAfter } from './situation.ts';
 
+/** What a stack does for the designs of one pass. */
+export interface FoundPass {
+  /** The design that its operations name. */
+  readonly designId: string;
+  /** Names of the designs of the pass. */
+  readonly names: string;
+  readonly method: Method;
+  readonly key: Product;
+  readonly operations: readonly Operation[];
+}
+
 /** One complete stack with everything the rules said on the way. */
 export interface Found {
   readonly method: Method;
@@ -12,6 +23,8 @@ export interface Found {
   readonly blocks: number;
   /** The product that gives this way of doing it its name. */
   readonly key: Product;
+  /** Set where the designs of the part are laid in several passes, in their order; `method` and `key` are the first one's. */
+  readonly passes?: readonly FoundPass[];
 }
 
 /** A product that must fill a slot. */
@@ -27,6 +40,8 @@ export interface SearchOptions {
   readonly width?: number;
   /** Only this product in one of the slots. */
   readonly only?: Only | undefined;
+  /** Lay a further design on what earlier ones left: prep, ground and finish are theirs, and ids end in the number of the pass. */
+  readonly onto?: { readonly top: Top; readonly pass: number };
   /** Called for each complete stack; return true to stop. */
   readonly onFound: (found: Found) => boolean;
 }
@@ -67,7 +82,7 @@ export const productsFor = (slot: Slot, catalogue: readonly Product[]): readonly
         (product) =>
           product.roles.includes(role) &&
           (!slot.kinds || slot.kinds.includes(product.kind)) &&
-          (!slot.products || slot.products.includes(product.id)) &&
+          (!slot.products || slot.products.includes(product.like ?? product.id)) &&
           (!slot.attacks || product.attacks === slot.attacks) &&
           (!slot.flags || slot.flags.some((flag) => product.flags.includes(flag))) &&
           (!slot.how || slot.how.some((how) => product.how.includes(how))),
@@ -76,11 +91,11 @@ export const productsFor = (slot: Slot, catalogue: readonly Product[]): readonly
   return products;
 };
 
-const howOf = (slot: Slot, product: Product): ApplyOperation['how'] =>
+const howOf = (slot: Pick<Slot, 'how'>, product: Product): ApplyOperation['how'] =>
   slot.how?.find((how) => product.how.includes(how)) ?? product.how.find((how) => how !== 'cut') ?? product.how[0]!;
 
 export const applied = (
-  slot: Slot,
+  slot: Pick<Slot, 'id' | 'how'>,
   role: ApplyOperation['role'],
   product: Product,
   designId: string | undefined,
@@ -96,7 +111,7 @@ export const applied = (
 });
 
 /** Taking off or heating: what a slot without a product does to the layers below it. */
-const unapplied = (slot: Slot, top: Top, schools: Schools): Operation | null => {
+const unapplied = (slot: Pick<Slot, 'id' | 'role'>, top: Top, schools: Schools): Operation | null => {
   const medium = top.coats.findLast(({ operation }) => operation.role === 'medium');
   if (slot.role === 'unmask') {
     // what is etched or stripped is rinsed first: its mask is simply taken off
@@ -149,6 +164,19 @@ const countBlocks = (findings: readonly Finding[]): number => {
   return count;
 };
 
+/** Layers that all designs of a part share; a further design finds them as the first one left them. */
+export const SHARED_ROLES: readonly Slot['role'][] = ['ground', 'groundSeal', 'finish'];
+
+/** The slots that a further design fills on what lies there; null where the way of working cannot come after another one. */
+const slotsOnto = (method: Method, top: Top): readonly Slot[] | null => {
+  const hasGround = top.coats.some(({ operation }) => operation.extent === 'all');
+  const fits = method.slots.every(
+    ({ role, optional, key }) =>
+      !SHARED_ROLES.includes(role) || (!key && (optional || (role === 'ground' && hasGround))),
+  );
+  return fits ? method.slots.filter(({ role }) => !SHARED_ROLES.includes(role)) : null;
+};
+
 /**
  * Builds the stacks of one method slot by slot and judges each operation as it is laid, cutting off at the first refusal too many.
  *
@@ -166,8 +194,13 @@ export const searchMethod = (
 ): boolean => {
   const { catalogue, part } = situation;
   const designId = situation.designs[0]?.id;
-  const judge = new Judge(situation, method, book);
+  const { onto } = options;
+  const slots = onto ? slotsOnto(method, onto.top) : method.slots;
+  if (!slots) return true;
+  const judge = new Judge(situation, method, book, onto?.top);
   const { start } = judge;
+  const named = <Named extends { readonly id: string }>(one: Named): Named =>
+    onto ? { ...one, id: `${one.id}.${onto.pass}` } : one;
 
   const known = new Map<Slot | 'prep', Map<Product, Laid>>();
   const laidBy = (slot: Slot | 'prep', product: Product): Laid => {
@@ -177,8 +210,8 @@ export const searchMethod = (
     if (!laid) {
       const operation =
         slot === 'prep'
-          ? prepOperation(product)
-          : applied(slot, slot.role as ApplyOperation['role'], product, designId);
+          ? named(prepOperation(product))
+          : applied(named(slot), slot.role as ApplyOperation['role'], product, designId);
       ofSlot.set(product, (laid = bare(operation, product)));
     }
     return laid;
@@ -190,10 +223,15 @@ export const searchMethod = (
 
   const lay = (path: Path, laid: Laid, isKey: boolean): Path | null => {
     count.judged += 1;
-    if (path.blocks + laid.blocks > options.allowedBlocks) return null;
-    const below = judge.onTop(path.top, laid.operation);
-    const blocks = path.blocks + laid.blocks + countBlocks(below);
-    if (blocks > options.allowedBlocks) return null;
+    const before = path.blocks + laid.blocks;
+    if (before > options.allowedBlocks) return null;
+    if (before === options.allowedBlocks && judge.isRefusedAgain(path.top, laid.operation, laid.product)) return null;
+    const below = judge.onTop(path.top, laid.operation, laid.product);
+    const blocks = before + countBlocks(below);
+    if (blocks > options.allowedBlocks) {
+      judge.noteRefusal(laid.operation, below);
+      return null;
+    }
     return {
       before: path,
       laid,
@@ -206,7 +244,7 @@ export const searchMethod = (
 
   const prepared = (path: Path): Path | null => {
     let current: Path = path;
-    for (const id of part.surface.preparation) {
+    for (const id of onto ? [] : part.surface.preparation) {
       const product = catalogue.productById.get(id);
       const next = product && lay(current, laidBy('prep', product), false);
       if (!next) return null;
@@ -265,7 +303,7 @@ export const searchMethod = (
         if (laid) next.push(laid);
       }
     else if (isAsked) {
-      const operation = unapplied(slot, path.top, situation.schools);
+      const operation = unapplied(named(slot), path.top, situation.schools);
       const laid = operation && lay(path, bare(operation, null), false);
       if (laid) next.push(laid);
     }
@@ -274,14 +312,14 @@ export const searchMethod = (
   };
 
   const fill = (path: Path, index: number): boolean => {
-    const slot = method.slots[index];
+    const slot = slots[index];
     return slot ? nextPaths(path, slot).every((next) => fill(next, index + 1)) : finish(path);
   };
 
   /** Only the few least refused paths are gone on with: enough to say what stands in the way. */
   const fillNarrowly = (from: readonly Path[], width: number): boolean => {
     let paths = from;
-    for (const slot of method.slots)
+    for (const slot of slots)
       paths = paths
         .flatMap((path) => nextPaths(path, slot))
         .sort((left, right) => left.blocks - right.blocks)
@@ -292,7 +330,7 @@ export const searchMethod = (
   /** The refusals that every stack of the method collects, whatever is chosen: the least of each slot that must be filled. */
   const unavoidable = (): number => {
     let sum = 0;
-    for (const slot of method.slots) {
+    for (const slot of slots) {
       if (slot.optional || !isApplied(slot.role)) continue;
       let least = Infinity;
       for (const product of choices(slot)) least = Math.min(least, laidBy(slot, product).blocks);

@@ -1,7 +1,14 @@
 import type { Outcome } from '../problem/index.ts';
 import type { Catalogue, Figure, Method, Product } from '../materials/index.ts';
 import { TEXTURES, rankIn } from '../materials/index.ts';
-import { surfaceFacts, type ApplyOperation, type Brief, type Operation, type Schools } from '../piece/index.ts';
+import {
+  surfaceFacts,
+  type ApplyOperation,
+  type Brief,
+  type Operation,
+  type Schools,
+  type Trial,
+} from '../piece/index.ts';
 import { takesAway, type Situation, type Soil, type Top } from './context.ts';
 
 const least = (values: readonly (number | null)[]): number | null => {
@@ -20,6 +27,7 @@ export const situationOf = (
   brief: Brief,
   catalogue: Catalogue,
   schools: Schools,
+  trials: readonly Trial[] = [],
 ): Outcome<{ situation: Situation }> => {
   const { part, workshop } = brief;
   const read = surfaceFacts(part.surface, catalogue, { prepared: true });
@@ -43,6 +51,7 @@ export const situationOf = (
         : null,
       heat: heatOf(brief, catalogue),
       lifeYears: part.use.lifeYears,
+      trials,
     },
   };
 };
@@ -95,6 +104,7 @@ export const firstTop = (situation: Situation, soils: readonly Soil[]): Top => {
     hold: null,
     hasEdgeSeal: false,
     film: null,
+    beside: [],
   };
 };
 
@@ -117,20 +127,41 @@ const HIDDEN_BY_COAT = new Set<string>([
   'alkaline',
 ]);
 
-const afterCoat = (top: Top, operation: ApplyOperation, product: Product): Top => {
-  if (takesAway(product)) return { ...top, coats: [...top.coats, { operation, product }] };
-  const laid = {
-    ...top,
-    soils: top.soils.filter((soil) => soil !== 'gloss'),
-    coats: [...top.coats, { operation, product }],
-  };
-  if (operation.extent !== 'all') return laid;
+const withoutGloss = (soils: readonly Soil[]): readonly Soil[] =>
+  soils.includes('gloss') ? soils.filter((soil) => soil !== 'gloss') : soils;
+
+type Change = { [Key in keyof Top]?: Top[Key] | undefined };
+
+/** The surface with some of it changed; written out, as thousands are made and all must have one shape to be quick. */
+const changed = (top: Top, change: Change): Top => ({
+  porosity: change.porosity ?? top.porosity,
+  energy: change.energy ?? top.energy,
+  texture: change.texture ?? top.texture,
+  friable: change.friable ?? top.friable,
+  solvents: change.solvents ?? top.solvents,
+  traits: change.traits ?? top.traits,
+  binder: 'binder' in change ? change.binder : top.binder,
+  soils: change.soils ?? top.soils,
+  coats: change.coats ?? top.coats,
+  mask: change.mask === undefined ? top.mask : change.mask,
+  hold: change.hold === undefined ? top.hold : change.hold,
+  hasEdgeSeal: change.hasEdgeSeal ?? top.hasEdgeSeal,
+  film: change.film === undefined ? top.film : change.film,
+  beside: change.beside ?? top.beside,
+});
+
+const afterCoat = (top: Top, operation: ApplyOperation, product: Product): Change => {
+  const coats = [...top.coats, { operation, product }];
+  if (takesAway(product)) return { coats };
+  const soils = withoutGloss(top.soils);
+  if (operation.extent !== 'all') return { soils, coats };
   if (product.kind === 'stain')
-    return { ...laid, binder: product.binder, traits: top.traits.filter((trait) => trait !== 'rawWood') };
+    return { soils, coats, binder: product.binder, traits: top.traits.filter((trait) => trait !== 'rawWood') };
   const seals = product.flags.includes('sealsPores');
   const levels = product.flags.includes('levels');
   return {
-    ...laid,
+    soils,
+    coats,
     binder: product.binder,
     porosity: top.porosity === 'fibre' ? 'fibre' : seals ? 'none' : top.porosity === 'none' ? 'none' : 'slight',
     energy: product.binder === 'wax' ? 'veryLow' : product.binder === 'chalk' ? 'lowMid' : 'mid',
@@ -143,34 +174,52 @@ const afterCoat = (top: Top, operation: ApplyOperation, product: Product): Top =
   };
 };
 
-/** The surface after one operation. */
-export const topAfter = (top: Top, operation: Operation, product: Product | null): Top => {
-  if (operation.op === 'remove')
-    return operation.what === 'mask' ? { ...top, mask: null, hold: null, hasEdgeSeal: false } : top;
-  if (operation.op === 'treat' || !product) return top;
+const changeBy = (top: Top, operation: ApplyOperation, product: Product): Change => {
   switch (operation.role) {
     case 'prep':
-      return {
-        ...top,
-        soils: top.soils.filter((soil) => !product.removes?.includes(soil)),
-        texture: product.makes?.texture ?? top.texture,
-        porosity: product.makes?.porosity ?? top.porosity,
-        friable: product.makes?.friable ?? top.friable,
-      };
+      return { soils: top.soils.filter((soil) => !product.removes?.includes(soil)), ...product.makes };
     case 'mask':
-      return { ...top, mask: { operation, product } };
+      return { mask: { operation, product } };
     case 'hold':
-      return { ...top, hold: product };
+      return { hold: product };
     case 'edgeSeal':
       return { ...afterCoat(top, operation, product), hasEdgeSeal: true };
     case 'film':
-      return { ...top, film: product };
-    case 'transfer':
-      return top;
+      return { film: product };
     default:
       return afterCoat(top, operation, product);
   }
 };
+
+/** The surface after one operation. */
+export const topAfter = (top: Top, operation: Operation, product: Product | null): Top => {
+  if (operation.op === 'remove')
+    return operation.what === 'mask' ? changed(top, { mask: null, hold: null, hasEdgeSeal: false }) : top;
+  if (operation.op === 'treat' || !product || operation.role === 'transfer') return top;
+  return changed(top, changeBy(top, operation, product));
+};
+
+/** The surface as the next design on the same part finds it: what the earlier ones left lies beside it. */
+export const topForNextDesign = (top: Top): Top => ({
+  ...top,
+  mask: null,
+  hold: null,
+  hasEdgeSeal: false,
+  film: null,
+  beside: [
+    ...top.beside,
+    ...(top.film ? [top.film] : []),
+    ...top.coats.flatMap(({ operation, product }) =>
+      operation.extent === 'opening' && !takesAway(product) && !top.beside.includes(product) ? [product] : [],
+    ),
+  ],
+});
+
+/** The surface as what goes over all designs finds it. */
+export const topOverDesigns = (top: Top): Top => ({
+  ...top,
+  film: top.film ?? top.beside.findLast(({ roles }) => roles.includes('film') && !roles.includes('medium')) ?? null,
+});
 
 const knownNeeds = new WeakMap<Top, { readonly of: Situation; readonly needs: ReadonlySet<string> }>();
 

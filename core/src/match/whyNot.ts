@@ -1,11 +1,14 @@
 import type { Catalogue } from '../materials/index.ts';
 import type { Problem } from '../problem/index.ts';
-import type { Brief } from '../piece/index.ts';
+import type { Brief, Priority, Schools } from '../piece/index.ts';
 import { Bests, byPriority, candidateOf, capitalised, filled, scored, type Candidate } from './candidates.ts';
+import type { Situation } from './context.ts';
+import type { RuleBook } from './judge.ts';
 import { readBrief, settled, type Preferences } from './preferences.ts';
-import { refusalOf, type Refusal } from './refusals.ts';
+import { refusalOf, refusedIn, type Refusal } from './refusals.ts';
 import { dryingMemo } from './score.ts';
 import { productsFor, searchMethod, type Only } from './search.ts';
+import { situationsOf } from './whole.ts';
 
 /** Why one product is not in the answer, in each way of working that could use it. */
 export interface WhyNot {
@@ -15,24 +18,13 @@ export interface WhyNot {
   readonly problems: readonly Problem[];
 }
 
-/**
- * "Why not this one?" for any product: the best stack that holds it in each way of working, or what stands in its way and the
- * smallest way out.
- *
- * @returns nothing in both lists where no way of working takes it
- */
-export const whyNot = (
+const whyNotIn = (
+  situation: Situation,
   productId: string,
-  brief: Brief,
-  catalogue: Catalogue,
-  preferences: Preferences = {},
-): WhyNot => {
-  const { schools, book } = settled(preferences);
-  const read = readBrief(brief, catalogue, schools);
-  if (!read.ok) return { stands: [], refused: [], problems: read.problems };
-  const { situation } = read;
+  { schools, book, priority }: { readonly schools: Schools; readonly book: RuleBook; readonly priority: Priority },
+): Pick<WhyNot, 'stands' | 'refused'> => {
+  const { catalogue } = situation;
   const dryMinutes = dryingMemo(situation);
-  const priority = preferences.priority ?? brief.part.priority;
   const stands: Candidate[] = [];
   const refused: Refusal[] = [];
   for (const method of catalogue.methods) {
@@ -67,5 +59,36 @@ export const whyNot = (
       if (refusal) refused.push(refusal);
     }
   }
-  return { stands, refused, problems: [] };
+  return { stands, refused };
+};
+
+/**
+ * "Why not this one?" for any product: the best stack that holds it in each way of working, or what stands in its way and the
+ * smallest way out.
+ *
+ * Where designs of several sorts lie on the part, each is asked by itself.
+ *
+ * @returns nothing in both lists where no way of working takes it
+ */
+export const whyNot = (
+  productId: string,
+  brief: Brief,
+  catalogue: Catalogue,
+  preferences: Preferences = {},
+): WhyNot => {
+  const settings = settled(preferences);
+  const { schools, book } = settings;
+  const read = readBrief(brief, catalogue, settings);
+  if (!read.ok) return { stands: [], refused: [], problems: read.problems };
+  const priority = preferences.priority ?? brief.part.priority;
+  const seen = situationsOf(read.situation);
+  const passes = seen.map(({ pass, situation }) => {
+    const found = whyNotIn(situation, productId, { schools, book, priority });
+    return seen.length > 1 ? { ...found, refused: refusedIn(pass, read.situation.brief, found.refused) } : found;
+  });
+  return {
+    stands: passes.flatMap(({ stands }) => stands),
+    refused: passes.flatMap(({ refused }) => refused),
+    problems: [],
+  };
 };

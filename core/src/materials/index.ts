@@ -1,4 +1,24 @@
 export { catalogue, indexed, rawCatalogue, CATALOGUE_VERSION, type Catalogue } from './catalogue.ts';
-export { overlay, overrideSchema, type Override } from './overlay.ts';
-export { BASIS_WEIGHT, BASIS_WORDS, rankIn, scaled, STAGE_WORDS } from './figures.ts';
+export { OVERLAID_WORDS, overlay, overrideSchema, type Override } from './overlay.ts';
+export { ownProductSchema, usersCatalogue, withOwnProducts, type OwnProduct, type UsersOwn } from './ownProducts.ts';
+export {
+  changedFigures,
+  keepFigures,
+  keptFiguresSchema,
+  withKept,
+  type ChangedFigure,
+  type KeptFigures,
+} from './kept.ts';
+export {
+  BASIS_WEIGHT,
+  BASIS_WORDS,
+  figureLabel,
+  figuresIn,
+  isUsersOwn,
+  rankIn,
+  scaled,
+  STAGE_WORDS,
+  type FoundFigure,
+} from './figures.ts';
+export { parseFigure } from './parseFigure.ts';
 export * from './schema.ts';

@@ -1,36 +1,60 @@
 import { z } from 'zod';
 import { failed, problemsFromZod, type Outcome, type Problem } from '../problem/index.ts';
 import { indexed, type Catalogue } from './catalogue.ts';
-import { figureSchema, UNITS, type Figure } from './schema.ts';
+import { isFigure, rankIn } from './figures.ts';
+import { AIRS, figureSchema, TACKS, UNITS, WATERS, type Figure } from './schema.ts';
 
-/** A figure of the user's own, laid over one of the catalogue. */
+/** A figure, or a word about a product, of the user's own, laid over one of the catalogue. */
 export const overrideSchema = z.strictObject({
   /** Id of a product, base or finish (or `limits`) and the path of the figure in it: "craft-acrylic.dry.recoat". */
   figure: z.string().regex(/^[a-z0-9-]+(\.[A-Za-z0-9]+)+$/, 'an id and a path, such as craft-acrylic.dry.recoat'),
-  /** One value, or low–typical–high. */
-  value: z.union([z.number(), z.tuple([z.number(), z.number(), z.number()])], 'a number, or [low, typical, high]'),
-  unit: z.enum(UNITS),
+  /** One value, low–typical–high, or a word. */
+  value: z.union(
+    [z.number(), z.tuple([z.number(), z.number(), z.number()]), z.string()],
+    'a number, [low, typical, high], or a word',
+  ),
+  unit: z.enum([...UNITS, 'word']),
   basis: z.enum(['your-label', 'your-trial'], 'your-label or your-trial'),
   enteredOn: z.iso.date('a date such as 2026-11-25'),
 });
 export type Override = z.output<typeof overrideSchema>;
 
+type Way = 'lower' | 'higher';
+
 /** Figures that guard people: an override may only move them this way. */
-const ONLY_TIGHTER: readonly (readonly [ending: string, way: 'lower' | 'higher'])[] = [
+const ONLY_TIGHTER: readonly (readonly [ending: string, way: Way])[] = [
   ['heatLimitC', 'lower'], // hotter is fire, fumes or a burst piece
   ['limits.pvcHeat', 'lower'],
   ['limits.rimDistance', 'higher'],
 ];
 
-const isFigure = (value: unknown): value is Figure =>
-  typeof value === 'object' && value !== null && 'typical' in value && 'basis' in value;
+/** Which way a figure may be moved, where it guards people. */
+export const guardOf = (figure: string): Way | undefined =>
+  ONLY_TIGHTER.find(([ending]) => figure.endsWith(ending))?.[1];
+
+/** Words about a product that a label may say otherwise; those that guard people only towards the first of their list. */
+export const OVERLAID_WORDS: Readonly<Record<string, { readonly words: readonly string[]; readonly tightens?: true }>> =
+  {
+    'care.water': { words: WATERS },
+    'care.soak': { words: ['no', 'yes'] },
+    'care.scrub': { words: ['no', 'soft', 'yes'] },
+    'care.solvent': { words: ['no', 'yes'] },
+    'care.frost': { words: ['no', 'yes'] },
+    'care.feet': { words: ['no', 'yes'] },
+    tack: { words: TACKS },
+    'care.food': { words: ['never', 'dry', 'yes'], tightens: true },
+    foodRated: { words: ['no', 'yes'], tightens: true },
+    childRated: { words: ['no', 'unknown', 'yes'], tightens: true },
+    air: { words: [...AIRS].reverse(), tightens: true },
+  };
 
 type Tree = Readonly<Record<string, unknown>>;
 
 const at = (tree: unknown, path: readonly string[]): unknown =>
   path.reduce<unknown>((value, key) => (value as Tree | null | undefined)?.[key], tree);
 
-const replaced = (tree: Tree, [key, ...rest]: readonly string[], value: unknown): Tree =>
+/** A row with the value at a path replaced; the row itself stays as it is. */
+export const replaced = (tree: Tree, [key, ...rest]: readonly string[], value: unknown): Tree =>
   key === undefined
     ? (value as Tree)
     : { ...tree, [key]: rest.length ? replaced(tree[key] as Tree, rest, value) : value };
@@ -45,19 +69,12 @@ const problem = (code: string, { figure }: Pick<Override, 'figure'>, given: stri
   todo: 'Nothing was laid over the catalogue. Mend this entry or leave it out.',
 });
 
-/** The catalogue with one more figure laid over it, or why not. */
-const overlaid = (catalogue: Catalogue, override: Override): Outcome<{ catalogue: Catalogue }> => {
-  const [id = '', ...path] = override.figure.split('.');
-  const kind = KINDS.find((one) => catalogue[one].some((row) => row.id === id));
-  const row = id === 'limits' ? catalogue.limits : kind && catalogue[kind].find((one) => one.id === id);
-  const now = at(row, path);
-  if (!row || !isFigure(now))
-    return failed(
-      problem('unknown-figure', override, `"${override.figure}" was given.`, 'a figure that the catalogue holds.'),
-    );
+const overlaidFigure = (now: Figure, override: Override): Outcome<{ value: Figure }> => {
   const [low, typical, high] = Array.isArray(override.value)
     ? override.value
     : [override.value, override.value, override.value];
+  if (override.unit === 'word')
+    return failed(problem('wrong-unit', override, 'A word was given.', `a figure in ${now.unit}.`));
   const read = figureSchema.safeParse([low, typical, high, override.unit, override.basis]);
   if (!read.success || (read.data.low < 0 && read.data.unit !== '°C'))
     return failed(
@@ -71,17 +88,55 @@ const overlaid = (catalogue: Catalogue, override: Override): Outcome<{ catalogue
   const figure = read.data;
   if (figure.unit !== now.unit)
     return failed(problem('wrong-unit', override, `${override.unit} was given.`, `a figure in ${now.unit}.`));
-  const guard = ONLY_TIGHTER.find(([ending]) => override.figure.endsWith(ending));
-  if (guard && (guard[1] === 'lower' ? figure.high > now.high : figure.low < now.low))
+  const guard = guardOf(override.figure);
+  if (guard && (guard === 'lower' ? figure.high > now.high : figure.low < now.low))
     return failed(
       problem(
         'only-tighter',
         override,
         `${JSON.stringify(override.value)} ${override.unit} was given.`,
-        `${guard[1] === 'lower' ? `at most ${now.high}` : `at least ${now.low}`} ${now.unit}: it guards people, so it can only be tightened.`,
+        `${guard === 'lower' ? `at most ${now.high}` : `at least ${now.low}`} ${now.unit}: it guards people, so it can only be tightened.`,
       ),
     );
-  const changed = replaced(row as unknown as Tree, path, figure);
+  return { ok: true, value: figure };
+};
+
+const overlaidWord = (now: string, path: string, override: Override): Outcome<{ value: string }> => {
+  const { words, tightens } = OVERLAID_WORDS[path]!;
+  const { value } = override;
+  if (override.unit !== 'word' || typeof value !== 'string' || !words.includes(value))
+    return failed(
+      problem('bad-word', override, `${JSON.stringify(value)} ${override.unit} was given.`, `${words.join(', ')}.`),
+    );
+  if (tightens && rankIn(words, now) >= 0 && rankIn(words, value) > rankIn(words, now))
+    return failed(
+      problem(
+        'only-tighter',
+        override,
+        `"${value}" was given.`,
+        `"${now}" or stricter: it guards people, so it can only be tightened.`,
+      ),
+    );
+  return { ok: true, value };
+};
+
+/** The catalogue with one more figure or word laid over it, or why not. */
+const overlaid = (catalogue: Catalogue, override: Override): Outcome<{ catalogue: Catalogue }> => {
+  const [id = '', ...path] = override.figure.split('.');
+  const kind = KINDS.find((one) => catalogue[one].some((row) => row.id === id));
+  const row = id === 'limits' ? catalogue.limits : kind && catalogue[kind].find((one) => one.id === id);
+  const now = at(row, path);
+  const words = kind === 'products' ? OVERLAID_WORDS[path.join('.')]?.words : undefined;
+  const isWord = typeof now === 'string' && (words?.includes(now) || (words !== undefined && now === 'unknown'));
+  if (!row || !(isFigure(now) || isWord))
+    return failed(
+      problem('unknown-figure', override, `"${override.figure}" was given.`, 'a figure that the catalogue holds.'),
+    );
+  const read = isFigure(now) ? overlaidFigure(now, override) : overlaidWord(String(now), path.join('.'), override);
+  if (!read.ok) return read;
+  let changed = replaced(row as unknown as Tree, path, read.value);
+  // what is said of washing then comes from the user
+  if (path[0] === 'care') changed = replaced(changed, ['care', 'basis'], override.basis);
   const rows = kind && { [kind]: catalogue[kind].map((one) => (one.id === id ? changed : one)) };
   return { ok: true, catalogue: indexed({ ...catalogue, ...(rows ?? { limits: changed }) } as Catalogue) };
 };
@@ -89,7 +144,7 @@ const overlaid = (catalogue: Catalogue, override: Override): Outcome<{ catalogue
 /**
  * Lays the user's own figures over a catalogue, which stays as it is.
  *
- * @param overrides checked by `overrideSchema`; units as labels give them, times in min, h or d
+ * @param overrides checked by `overrideSchema`; units as labels give them, times in min, h or d; words with the unit `word`
  * @returns a new catalogue in which those figures carry the basis `your-label` or `your-trial`; or every problem, and then nothing
  *          is laid over: unknown figure, other unit, a safety figure that would be loosened
  */

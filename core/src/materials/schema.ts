@@ -253,6 +253,8 @@ const suitsSchema = z.array(
 export const productSchema = z.strictObject({
   id,
   name: text,
+  /** Id of the product that one of the user's own is like. */
+  like: id.optional(),
   kind: z.enum(['prep', 'film', 'stencil', 'tape', 'paint', 'stain', 'primer', 'clear', 'medium', 'sheet']),
   roles: z.array(z.enum([...ROLES, 'transfer', 'hold'])),
   words: z.array(z.string()),
@@ -385,6 +387,8 @@ export const methodSchema = z.strictObject({
   about: text,
   looks: z.array(z.enum(LOOKS)),
   leaves: z.enum(['layer', 'relief']),
+  /** What the design is seen in: the medium or film, or the ground that the mask kept. */
+  shows: z.enum(['medium', 'ground']).default('medium'),
   reversible: z.enum(['yes', 'no']),
   /** Whether it lays a design or covers the whole clear area. */
   covers: z.enum(['design', 'area']),

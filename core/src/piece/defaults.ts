@@ -22,6 +22,7 @@ export const plainUse = (): Use => ({
   heatC: null,
   food: 'none',
   children: 'no',
+  skin: 'no',
   lifeYears: null,
   mustComeOff: 'no',
   item: 'ordinary',
@@ -48,8 +49,10 @@ export const plainPart = (id: string, base: string): Part => ({
   use: plainUse(),
   designs: [plainDesign(`${id}.design`)],
   priority: 'balanced',
+  stencilAgain: 'no',
   stack: null,
   stackIsOwn: false,
+  judgedBy: null,
 });
 
 export const plainPiece = (id: string, name: string, base: string): Piece => ({
@@ -67,6 +70,7 @@ export const plainPiece = (id: string, name: string, base: string): Piece => ({
 export const plainWorkshop = (): Workshop => ({
   air: 'outdoors',
   tools: ['cutter', 'press', 'heatGun', 'oven'],
+  bed: null,
   temperatureC: 20,
   relativeHumidity: 50,
 });

@@ -11,3 +11,5 @@ export {
 export { surfaceFacts, type SurfaceFacts } from './surfaceFacts.ts';
 export { layersAt, type Cut, type Layer, type Profile } from './layersAt.ts';
 export { adjustDescription, describePiece, type Chip, type Description } from './describe.ts';
+export { designIdsOf, methodIdOf, passesOf, slotIdOf, type Pass } from './passes.ts';
+export { catalogueFor, withChosenStack, withFollowedStack } from './chosen.ts';

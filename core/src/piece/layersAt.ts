@@ -1,3 +1,4 @@
+import { designIdsOf } from './passes.ts';
 import type { ApplyOperation, Operation, Stack } from './schema.ts';
 
 /** One band of the section: a coat that lies there, or the ghost of a mask that has been lifted. */
@@ -32,15 +33,23 @@ const isBand = (operation: Operation): operation is ApplyOperation =>
  * The profile of the piece when the first `done` operations of its stack are through.
  *
  * @param attacks what a product acts on, from the catalogue; undefined for coats
- * @param done    0 to the number of operations; more counts as all
+ * @param done     0 to the number of operations; more counts as all
+ * @param designId only the layers of this design and those that all share; all layers where it is not given
  */
-export const layersAt = (stack: Stack, attacks: Attacks, done: number = stack.operations.length): Profile => {
+export const layersAt = (
+  stack: Stack,
+  attacks: Attacks,
+  done: number = stack.operations.length,
+  designId?: string,
+): Profile => {
+  const serves = designId === undefined ? null : designIdsOf(stack);
   let layers: Layer[] = [];
   let cut: Profile['cut'] = null;
   let isStripped = false;
   const ghosted = (gone: (layer: Layer) => boolean) =>
     layers.map((layer): Layer => (gone(layer) ? { ...layer, presence: 'ghost' } : layer));
   for (const operation of stack.operations.slice(0, done)) {
+    if (serves && (serves.get(operation.id) ?? designId) !== designId) continue;
     if (isBand(operation)) {
       const { id, productId, role, extent, coats } = operation;
       layers = [...layers, { operationId: id, productId, role, extent, coats, presence: 'there' }];

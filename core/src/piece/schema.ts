@@ -11,6 +11,7 @@ import {
   TOOLS,
   WATERS,
   WEARS,
+  keptFiguresSchema,
   surfacePropertiesSchema,
 } from '../materials/index.ts';
 
@@ -86,6 +87,8 @@ export const useSchema = z.strictObject({
   heatC: bounded(-30, 400, '°C').nullable(),
   food: z.enum(['none', 'dry', 'food', 'lip', 'unknown']),
   children: yesNoUnknown,
+  /** Whether it is worn or held against the skin for long. */
+  skin: yesNoUnknown.default('no'),
   /** Years that it must last; null: not said. */
   lifeYears: bounded(0.1, 100, 'years').nullable(),
   mustComeOff: z.enum(['yes', 'no']),
@@ -146,7 +149,13 @@ export type Operation = z.output<typeof operationSchema>;
 export type ApplyOperation = Extract<Operation, { op: 'apply' }>;
 
 export const stackSchema = z.strictObject({
+  /** The way of working of the design that is laid first. */
   methodId: z.string().min(1),
+  /** Ways of working of further designs, in the order in which they are laid; each operation of theirs names its design. */
+  others: z
+    .array(z.strictObject({ designId: key, methodId: z.string().min(1) }))
+    .max(19, 'at most 19 further designs')
+    .optional(),
   operations: z.array(operationSchema).min(1, 'at least one operation').max(60, 'at most 60 operations'),
 });
 export type Stack = z.output<typeof stackSchema>;
@@ -161,10 +170,14 @@ export const partSchema = z.strictObject({
   use: useSchema,
   designs: z.array(designSchema).min(1, 'at least one design').max(20, 'at most 20 designs'),
   priority: z.enum(PRIORITIES),
+  /** Whether the stencil is to be kept for further pieces after these. */
+  stencilAgain: z.enum(['yes', 'no']).default('no'),
   /** Null until the crafter or the first answer has settled on one. */
   stack: stackSchema.nullable(),
   /** True where the crafter edited the stack or chose it by hand: new answers then leave it alone. */
   stackIsOwn: z.boolean(),
+  /** The figures that the crafter's own choice was judged by; it keeps them until the crafter takes the new ones. */
+  judgedBy: keptFiguresSchema.nullable().default(null),
 });
 export type Part = z.output<typeof partSchema>;
 
@@ -185,6 +198,8 @@ export const workshopSchema = z.strictObject({
   /** The best air to be had: a room, a room with real ventilation, or a place outdoors. */
   air: z.enum(AIRS),
   tools: z.array(z.enum(TOOLS)),
+  /** Largest cut of the cutter, mm; null: not said. */
+  bed: z.strictObject({ widthMm: millimetres, lengthMm: millimetres }).nullable().default(null),
   temperatureC: bounded(-30, 50, '°C'),
   relativeHumidity: bounded(0, 100, '% RH'),
 });
@@ -193,7 +208,7 @@ export type Workshop = z.output<typeof workshopSchema>;
 /** Ways of working on which crafters differ; each has a default and a reason. */
 export const schoolsSchema = z.strictObject({
   /** What goes over adhesive film that stays. */
-  filmOrder: z.enum(['nothingOnTop', 'filmThenClear']),
+  filmOrder: z.enum(['nothingOnTop', 'filmThenClear', 'filmThenFlood']),
   /** What closes the edge of a mask. */
   edgeSeal: z.enum(['byGround', 'clear', 'groundColour']),
   /** When a mask comes off a coat. */
@@ -234,3 +249,18 @@ export const briefSchema = z.strictObject({
   due: instant.nullable(),
 });
 export type Brief = z.output<typeof briefSchema>;
+
+/** A try of the user's own that held: it speaks against a refusal of the same rule on the same surface and in the same conditions. */
+export const trialSchema = z.strictObject({
+  id: key,
+  at: instant,
+  ruleId: z.string().min(1),
+  /** The product that was tried; null where the rule is about the piece. */
+  productId: z.string().min(1).nullable(),
+  methodId: z.string().min(1),
+  /** The surface and what the rule looks at, as they were: see `trialOf`. */
+  surface: z.string().min(1),
+  conditions: z.string(),
+  note: z.string().max(400, 'at most 400 characters'),
+});
+export type Trial = z.output<typeof trialSchema>;

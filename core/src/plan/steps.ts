@@ -2,7 +2,16 @@ import type { Problem } from '../problem/index.ts';
 import type { Catalogue, Figure, Product, Stage } from '../materials/index.ts';
 import { mirrorNote, type MirrorNote } from '../artwork/index.ts';
 import { dryTime, type Climate } from '../dry/index.ts';
-import type { ApplyOperation, Operation, Part, Piece, Workshop } from '../piece/index.ts';
+import {
+  catalogueFor,
+  DEFAULT_SCHOOLS,
+  type ApplyOperation,
+  type Operation,
+  type Part,
+  type Piece,
+  type Schools,
+  type Workshop,
+} from '../piece/index.ts';
 import { formatDuration } from '../units/index.ts';
 import { firmStage, waitsBefore, workFigure } from './waits.ts';
 
@@ -95,10 +104,22 @@ const workWords = ({ workC, dwell }: Product): string =>
 const worksAtOnce = (product: Product | undefined): boolean =>
   product?.dwell !== undefined && (product.attacks === 'silica' || product.attacks === 'coating');
 
-const applyWords = (operation: ApplyOperation, product: Product, mirror: MirrorNote | null): string => {
+const WEEDING_WORDS: Readonly<Record<Schools['weeding'], string>> = {
+  conventional: 'Cut it and weed it: lift the waste off the liner, counters first.',
+  transferFirst: 'Cut it; lay the tape on first, take the liner off, then pull the waste. Try one word first.',
+};
+
+const applyWords = (
+  operation: ApplyOperation,
+  product: Product,
+  mirror: MirrorNote | null,
+  schools: Schools,
+): string => {
   const { role, how } = operation;
   if (role === 'prep') return `${product.about}${product.workC ? ` ${capitalised(workWords(product))}.` : ''}`;
-  const cut = product.how.includes('cut') ? `${mirror ? `${mirror.words} ` : ''}Cut it and weed it. ` : '';
+  const cut = product.how.includes('cut')
+    ? `${mirror ? `${mirror.words} ` : ''}${WEEDING_WORDS[role === 'film' && how !== 'press' ? schools.weeding : 'conventional']} `
+    : '';
   if (how === 'press') return `${cut}Press ${workWords(product)}; then from the back for about half the time.`;
   if (product.attacks)
     return `${product.about}${worksAtOnce(product) ? ` It works ${spanWords(product.dwell!)}.` : ''}`;
@@ -108,11 +129,16 @@ const applyWords = (operation: ApplyOperation, product: Product, mirror: MirrorN
   return `${cut}${HOW_WORDS[how]}.`;
 };
 
-const detailOf = (operation: Operation, product: Product | undefined, mirror: MirrorNote | null): string => {
+const detailOf = (
+  operation: Operation,
+  product: Product | undefined,
+  mirror: MirrorNote | null,
+  schools: Schools,
+): string => {
   if (operation.op === 'remove' && operation.school === 'dry')
     return 'Run a knife lightly along the edge, pull low and slow.';
   if (!product) return '';
-  if (operation.op === 'apply') return applyWords(operation, product, mirror);
+  if (operation.op === 'apply') return applyWords(operation, product, mirror, schools);
   if (operation.op === 'treat') return workWords(product) && `${capitalised(workWords(product))}.`;
   if (operation.what !== 'mask') return operation.what === 'finish' ? product.about : '';
   return product.unmaskWet ? `Take the mask off within ${formatDuration(product.unmaskWet.high)}.` : '';
@@ -170,7 +196,13 @@ const hazardsOf = (operation: Operation, operations: readonly Operation[], catal
 /** The id of the step that lays one coat of an operation. */
 export const stepIdOf = (operation: { readonly id: string }, coat: number): string => `${operation.id}#${coat}`;
 
-const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, workshop: Workshop): Step[] => {
+const stepsOfPart = (
+  part: Part,
+  quantity: number,
+  catalogue: Catalogue,
+  workshop: Workshop,
+  schools: Schools,
+): Step[] => {
   const operations = part.stack?.operations ?? [];
   const climate: Climate = { temperatureC: workshop.temperatureC, relativeHumidity: workshop.relativeHumidity };
   const lastCoatOf = new Map<string, string>();
@@ -247,8 +279,9 @@ const stepsOfPart = (part: Part, quantity: number, catalogue: Catalogue, worksho
                 operation,
                 catalogue.productById.get(operation.productId),
                 mirrorNote(operation, part, catalogue),
+                schools,
               )
-            : detailOf(operation, product, null),
+            : detailOf(operation, product, null, schools),
         )
         .filter(Boolean)
         .join(' '),
@@ -287,5 +320,10 @@ const productOf = (
  *
  * @returns steps; minutes are for the whole batch
  */
-export const stepsOf = (piece: Piece, catalogue: Catalogue, workshop: Workshop): Step[] =>
-  piece.parts.flatMap((part) => stepsOfPart(part, piece.quantity, catalogue, workshop));
+export const stepsOf = (
+  piece: Piece,
+  catalogue: Catalogue,
+  workshop: Workshop,
+  schools: Schools = DEFAULT_SCHOOLS,
+): Step[] =>
+  piece.parts.flatMap((part) => stepsOfPart(part, piece.quantity, catalogueFor(part, catalogue), workshop, schools));

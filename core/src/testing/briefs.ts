@@ -4,6 +4,7 @@ import {
   plainWorkshop,
   type Brief,
   type Design,
+  type Part,
   type Surface,
   type Use,
   type Workshop,
@@ -15,19 +16,36 @@ export interface Said {
   readonly surface?: Partial<Surface>;
   readonly use?: Partial<Use>;
   readonly design?: Partial<Design>;
+  /** Several designs, in place of one. */
+  readonly designs?: readonly Partial<Design>[];
+  readonly stencilAgain?: Part['stencilAgain'];
   readonly workshop?: Partial<Workshop>;
   readonly quantity?: number;
 }
 
 /** A brief from the few facts that a test is about; indoors, wiped and looked at unless it says otherwise. */
-export const briefOf = ({ base, surface = {}, use = {}, design = {}, workshop = {}, quantity = 1 }: Said): Brief => {
+export const briefOf = ({
+  base,
+  surface = {},
+  use = {},
+  design = {},
+  designs = [design],
+  stencilAgain = 'no',
+  workshop = {},
+  quantity = 1,
+}: Said): Brief => {
   const part = plainPart('t', base);
   return {
     part: {
       ...part,
       surface: { ...part.surface, shape: 'flat', ...surface },
       use: { ...part.use, place: 'indoors', water: 'wipe', wear: 'display', ...use },
-      designs: [{ ...part.designs[0]!, ...design }],
+      designs: designs.map((each, index) => ({
+        ...part.designs[0]!,
+        ...(index ? { id: `t.design-${index + 1}`, name: `design ${index + 1}` } : {}),
+        ...each,
+      })),
+      stencilAgain,
     },
     workshop: { ...plainWorkshop(), ...workshop },
     quantity,

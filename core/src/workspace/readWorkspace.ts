@@ -1,4 +1,4 @@
-import type { Catalogue } from '../materials/index.ts';
+import { usersCatalogue, type Catalogue } from '../materials/index.ts';
 import { failed, problemsFromZod, type Outcome, type Problem } from '../problem/index.ts';
 import { workspaceSchema, WORKSPACE_VERSION, type Workspace } from './schema.ts';
 
@@ -9,7 +9,10 @@ const MOST_PROBLEMS = 8;
 type Migration = (older: Record<string, unknown>) => Record<string, unknown>;
 
 /** From a version to the next; every version ever released keeps its entry and its stored example. */
-const MIGRATIONS: Readonly<Record<number, Migration>> = {};
+const MIGRATIONS: Readonly<Record<number, Migration>> = {
+  // 2: the user's own products, figures and trials; skin, reuse of the stencil, the cutter's bed get their defaults from the schema
+  1: (older) => ({ ...older, ownProducts: [], overrides: [], trials: [] }),
+};
 
 const NOTHING_CHANGED = 'Nothing was changed. Export the file again from where it came from, or mend that field.';
 
@@ -85,8 +88,9 @@ const brokenReferences = (workspace: Workspace, catalogue: Catalogue): Problem[]
       for (const { finish } of surface.existing)
         if (!catalogue.finishById.has(finish))
           complain(`${part}.surface.existing`, `"${finish}" was given.`, 'a finish of the catalogue.');
-      if (stack && !catalogue.methodById.has(stack.methodId))
-        complain(`${part}.stack.methodId`, `"${stack.methodId}" was given.`, 'a method of the catalogue.');
+      for (const { methodId } of stack ? [stack, ...(stack.others ?? [])] : [])
+        if (!catalogue.methodById.has(methodId))
+          complain(`${part}.stack.methodId`, `"${methodId}" was given.`, 'a method of the catalogue.');
       stack?.operations.forEach((operation, position) => {
         if (
           operation.op !== 'treat' &&
@@ -122,6 +126,8 @@ export const readWorkspace = (json: string, catalogue: Catalogue): Outcome<{ wor
   const read = workspaceSchema.safeParse(document.value);
   if (!read.success)
     return failed(...problemsFromZod(read.error, document.value, NOTHING_CHANGED).slice(0, MOST_PROBLEMS));
-  const broken = brokenReferences(read.data, catalogue);
+  const users = usersCatalogue(catalogue, read.data);
+  if (!users.ok) return users;
+  const broken = brokenReferences(read.data, users.catalogue);
   return broken.length ? failed(...broken.slice(0, MOST_PROBLEMS)) : { ok: true, workspace: read.data };
 };

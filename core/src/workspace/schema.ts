@@ -1,13 +1,22 @@
 import { z } from 'zod';
 import { freeHoursSchema, type FreeHours } from '../plan/index.ts';
-import { DEFAULT_SCHOOLS, pieceSchema, plainWorkshop, schoolsSchema, workshopSchema } from '../piece/index.ts';
+import { overrideSchema, ownProductSchema } from '../materials/index.ts';
+import {
+  DEFAULT_SCHOOLS,
+  pieceSchema,
+  plainWorkshop,
+  schoolsSchema,
+  trialSchema,
+  workshopSchema,
+} from '../piece/index.ts';
 
 /** Version of the document's format; older ones are migrated, newer ones refused. */
-export const WORKSPACE_VERSION = 1;
+export const WORKSPACE_VERSION = 2;
 
 const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
 const MAX_PIECES = 2000;
 const MAX_EVENTS = 100_000;
+const MAX_OWN = 5000;
 
 /** A fact that happened at the bench; facts are added and taken back, never changed. */
 export const eventSchema = z.strictObject({
@@ -49,6 +58,10 @@ export const workspaceSchema = z.strictObject({
   pieces: z.array(pieceSchema).max(MAX_PIECES, `at most ${MAX_PIECES} pieces`),
   events: z.array(eventSchema).max(MAX_EVENTS, `at most ${MAX_EVENTS} events`),
   settings: settingsSchema,
+  /** Products and figures that the user laid over the catalogue. */
+  ownProducts: z.array(ownProductSchema).max(MAX_OWN, `at most ${MAX_OWN} products`),
+  overrides: z.array(overrideSchema).max(MAX_OWN, `at most ${MAX_OWN} figures`),
+  trials: z.array(trialSchema).max(MAX_OWN, `at most ${MAX_OWN} trials`),
 });
 export type Workspace = z.output<typeof workspaceSchema>;
 

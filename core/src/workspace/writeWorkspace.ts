@@ -17,4 +17,14 @@ const byId = <Entry extends { readonly id: string }>(entries: readonly Entry[]):
 
 /** The canonical text of a workspace: the same content always gives the same bytes, whatever order it was stored in. */
 export const writeWorkspace = (workspace: Workspace): string =>
-  `${JSON.stringify(ordered({ ...workspace, pieces: byId(workspace.pieces), events: byId(workspace.events) }), null, 2)}\n`;
+  `${JSON.stringify(
+    ordered({
+      ...workspace,
+      pieces: byId(workspace.pieces),
+      events: byId(workspace.events),
+      ownProducts: byId(workspace.ownProducts),
+      trials: byId(workspace.trials),
+    }),
+    null,
+    2,
+  )}\n`;

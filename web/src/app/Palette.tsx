@@ -1,14 +1,13 @@
 import { Spotlight, spotlight, type SpotlightActionData } from '@mantine/spotlight';
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
-import { catalogue } from '@sgraffa/core';
-import { useBench } from '../store/bench.ts';
+import { useBench, useCatalogue } from '../store/bench.ts';
 import { COURSE_NAMES, COURSES } from '../ui/sentence.ts';
 
 /** Finds a piece or one of its courses by name; fetched when it is first asked for, and mounted anew each time. */
 const Palette = () => {
   const bench = useBench();
-  const all = catalogue();
+  const all = useCatalogue();
   const navigate = useNavigate();
   useEffect(() => spotlight.open(), []);
   const go = (to: string) => (): void => {

@@ -1,13 +1,21 @@
 import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { notifications } from '@mantine/notifications';
-import { useEffect, useSyncExternalStore } from 'react';
+import { useInterval } from '@mantine/hooks';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import {
   catalogue,
   problemSentence,
   readWorkspace,
+  usersCatalogue,
   type BenchEvent,
+  type Catalogue,
+  type Override,
+  type OwnProduct,
   type Piece,
+  type Problem,
   type Settings,
+  type Trial,
+  type UsersOwn,
   type Workspace,
 } from '@sgraffa/core';
 import type { Kept } from './db.ts';
@@ -31,6 +39,41 @@ export const useNextUndo = (): string | null =>
     (listener) => store.onUndoChange(listener),
     () => store.nextUndo,
   );
+
+/** The catalogue as this user has it; the built-in one where theirs does not fit it, which the settings then say. */
+let users: { readonly of: UsersOwn; readonly read: ReturnType<typeof usersCatalogue> } | undefined;
+const readUsers = (of: UsersOwn): ReturnType<typeof usersCatalogue> => {
+  if (users?.of.overrides !== of.overrides || users.of.ownProducts !== of.ownProducts)
+    users = { of, read: usersCatalogue(catalogue(), of) };
+  return users.read;
+};
+
+/** The catalogue with the user's own products and figures, and what of them could not be laid over it. */
+export const useUsersCatalogue = (): { readonly catalogue: Catalogue; readonly problems: readonly Problem[] } => {
+  const bench = useBench();
+  const read = bench && readUsers(bench);
+  return read?.ok === false
+    ? { catalogue: catalogue(), problems: read.problems }
+    : { catalogue: read?.catalogue ?? catalogue(), problems: [] };
+};
+export const useCatalogue = (): Catalogue => useUsersCatalogue().catalogue;
+
+const MINUTE_MS = 60_000;
+
+/** The minute that it is; pages that show dates follow it. */
+export const useNow = (): string => {
+  const minute = () => new Date(Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS).toISOString();
+  const [now, setNow] = useState(minute);
+  useInterval(() => setNow(minute()), MINUTE_MS / 2, { autoInvoke: true });
+  return now;
+};
+
+/** Why a figure cannot be laid over the catalogue beside the others of this bench; nothing where it can. */
+export const whyNotLaid = ({ ownProducts, overrides }: UsersOwn, override: Override): readonly Problem[] => {
+  const others = overrides.filter(({ figure }) => figure !== override.figure);
+  const read = usersCatalogue(catalogue(), { ownProducts, overrides: [...others, override] });
+  return read.ok ? [] : read.problems;
+};
 
 /** Says why something was not kept: another tab was quicker, or the browser would not store it. */
 const tellNotKept = (error: unknown): void => {
@@ -80,6 +123,24 @@ export const useChanges = () => {
     deletePiece: (id: string) => keep(() => store.deletePiece(id)),
     markDone: (event: BenchEvent, name: string) => keep(() => store.addEvent(event, name)),
     takeBack: (eventId: string, name: string) => keep(() => store.takeBackEvent(eventId, name)),
+    keepFigure: (override: Override, name: string) => keep(() => store.keep('overrides', [override], name)),
+    dropFigure: (figure: string, name: string) => keep(() => store.drop([{ table: 'overrides', id: figure }], name)),
+    keepProduct: (product: OwnProduct, name: string) => keep(() => store.keep('ownProducts', [product], name)),
+    /** Takes a product of the user's own away, with the figures that were laid over it. */
+    dropProduct: ({ id }: OwnProduct, overrides: readonly Override[], name: string) =>
+      keep(() =>
+        store.drop(
+          [
+            { table: 'ownProducts', id },
+            ...overrides
+              .filter(({ figure }) => figure.startsWith(`${id}.`))
+              .map(({ figure }) => ({ table: 'overrides' as const, id: figure })),
+          ],
+          name,
+        ),
+      ),
+    keepTrials: (trials: readonly Trial[], name: string) => keep(() => store.keep('trials', trials, name)),
+    dropTrial: (id: string, name: string) => keep(() => store.drop([{ table: 'trials', id }], name)),
     replace: (workspace: Workspace, name: string) => keep(() => store.replaceWorkspace(workspace, name)),
     undo: () =>
       keep(async () => {

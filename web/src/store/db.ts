@@ -1,5 +1,14 @@
 import Dexie, { type Table } from 'dexie';
-import type { BenchEvent, Piece, Settings } from '@sgraffa/core';
+import {
+  pieceSchema,
+  settingsSchema,
+  type BenchEvent,
+  type Override,
+  type OwnProduct,
+  type Piece,
+  type Settings,
+  type Trial,
+} from '@sgraffa/core';
 
 /** A record with the number of times it was saved: how two tabs notice that they both changed it. */
 export interface Kept<Value> {
@@ -14,11 +23,27 @@ export class BenchDatabase extends Dexie {
   events!: Table<Kept<BenchEvent>, string>;
   /** One row, `settings`. */
   settings!: Table<Kept<Settings>, string>;
+  /** The user's own figures, by the path of the figure; products; trials. */
+  overrides!: Table<Kept<Override>, string>;
+  ownProducts!: Table<Kept<OwnProduct>, string>;
+  trials!: Table<Kept<Trial>, string>;
   /** Facts about the store itself: `started` once the first start is through, `exportedAt`. */
   facts!: Table<{ id: string; value: string }, string>;
 
   constructor(name = 'sgraffa') {
     super(name);
     this.version(1).stores({ pieces: 'id', events: 'id', settings: 'id', facts: 'id' });
+    // 2: the user's own figures, products and trials; what pieces and settings can say since then is filled in
+    this.version(2)
+      .stores({ overrides: 'id', ownProducts: 'id', trials: 'id' })
+      .upgrade(async (upgrade) => {
+        const filled =
+          (schema: typeof pieceSchema | typeof settingsSchema) =>
+          (row: { value: unknown }): void => {
+            row.value = schema.safeParse(row.value).data ?? row.value;
+          };
+        await upgrade.table('pieces').toCollection().modify(filled(pieceSchema));
+        await upgrade.table('settings').toCollection().modify(filled(settingsSchema));
+      });
   }
 }

@@ -5,6 +5,7 @@ import {
   plainSettings,
   WORKSPACE_VERSION,
   type BenchEvent,
+  type Override,
   type Piece,
   type Settings,
   type Workspace,
@@ -14,6 +15,13 @@ import { ConflictError, WorkspaceStore } from './workspaceStore.ts';
 
 const bowl = plainPiece('bowl', 'Soup bowl', 'porcelain-enamel');
 const sign = plainPiece('sign', 'Path sign', 'plywood');
+const figure = (value: number): Override => ({
+  figure: 'craft-acrylic.dry.recoat',
+  value,
+  unit: 'h',
+  basis: 'your-label',
+  enteredOn: '2026-11-25',
+});
 const done = (id: string, pieceId: string): BenchEvent => ({
   id,
   pieceId,
@@ -173,6 +181,9 @@ describe('undo', () => {
       pieces: [sign],
       events: [],
       settings: { ...plainSettings('UTC'), temperature: 'F' },
+      ownProducts: [{ id: 'own-1', name: 'Shed film', like: 'film-permanent' }],
+      overrides: [figure(3)],
+      trials: [],
     };
     await tab.replaceWorkspace(imported, 'importing');
     expect(await tab.readWorkspace()).toEqual(imported);
@@ -189,6 +200,36 @@ describe('undo', () => {
     await tab.addPiece(sign, 'new piece');
     expect(calls).toBe(2);
   });
+});
+
+describe('the user’s own figures', () => {
+  test('are kept once for each figure, and each change can be undone', async () => {
+    await tab.keep('overrides', [figure(3)], 'your figure');
+    await tab.keep('overrides', [figure(4)], 'your figure');
+    expect((await tab.readBench()).overrides).toEqual([figure(4)]);
+    await tab.undo();
+    expect((await tab.readBench()).overrides).toEqual([figure(3)]);
+    await tab.drop([{ table: 'overrides', id: figure(3).figure }], 'taking it back');
+    expect((await tab.readBench()).overrides).toEqual([]);
+    await tab.undo();
+    expect((await tab.readBench()).overrides).toEqual([figure(3)]);
+  });
+});
+
+test('a bench that an earlier version kept opens, with what is new filled in', async () => {
+  const older = new Dexie('bench-older');
+  older.version(1).stores({ pieces: 'id', events: 'id', settings: 'id', facts: 'id' });
+  const { skin: _skin, ...use } = bowl.parts[0]!.use;
+  const { bed: _bed, ...workshop } = plainSettings('UTC').workshop;
+  await older
+    .table('pieces')
+    .add({ id: bowl.id, revision: 1, value: { ...bowl, parts: [{ ...bowl.parts[0]!, use }] } });
+  await older.table('settings').add({ id: 'settings', revision: 1, value: { ...plainSettings('UTC'), workshop } });
+  older.close();
+  const bench = await new WorkspaceStore(new BenchDatabase('bench-older'), () => 'UTC').readBench();
+  expect(bench.pieces.map(({ value }) => value)).toEqual([bowl]);
+  expect(bench.settings.value).toEqual(plainSettings('UTC'));
+  expect([bench.overrides, bench.ownProducts, bench.trials]).toEqual([[], [], []]);
 });
 
 test('a change that the browser will not store leaves everything as it was', async () => {

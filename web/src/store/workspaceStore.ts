@@ -4,9 +4,12 @@ import {
   plainSettings,
   WORKSPACE_VERSION,
   type BenchEvent,
+  type Override,
+  type OwnProduct,
   type Piece,
   type Problem,
   type Settings,
+  type Trial,
   type Workspace,
 } from '@sgraffa/core';
 import { BenchDatabase, type Kept } from './db.ts';
@@ -16,12 +19,21 @@ export interface Bench {
   readonly pieces: readonly Kept<Piece>[];
   readonly events: readonly BenchEvent[];
   readonly settings: Kept<Settings>;
+  readonly overrides: readonly Override[];
+  readonly ownProducts: readonly OwnProduct[];
+  readonly trials: readonly Trial[];
   readonly exportedAt: string | null;
   readonly isStarted: boolean;
 }
 
-type TableName = 'pieces' | 'events' | 'settings';
-type Value = Piece | BenchEvent | Settings;
+/** Tables whose rows are added and taken back whole. */
+const LISTS = ['pieces', 'events', 'overrides', 'ownProducts', 'trials'] as const;
+type ListName = (typeof LISTS)[number];
+type TableName = ListName | 'settings';
+type Value = Piece | BenchEvent | Settings | Override | OwnProduct | Trial;
+
+/** What a row is kept under: its id, or the path of the figure. */
+const idOf = (value: Exclude<Value, Settings>): string => ('id' in value ? value.id : value.figure);
 
 /** One record before and after a change; null where it was not there. */
 interface Difference {
@@ -65,10 +77,15 @@ export class WorkspaceStore {
   ) {}
 
   async readBench(): Promise<Bench> {
-    const { pieces, events, settings, facts } = this.database;
-    return this.database.transaction('r', [pieces, events, settings, facts], async () => ({
+    const { pieces, events, settings, overrides, ownProducts, trials, facts } = this.database;
+    const valuesOf = async <Kind>(table: Table<Kept<Kind>, string>) =>
+      (await table.toArray()).map(({ value }) => value);
+    return this.database.transaction('r', this.database.tables, async () => ({
       pieces: await pieces.toArray(),
-      events: (await events.toArray()).map(({ value }) => value),
+      events: await valuesOf(events),
+      overrides: await valuesOf(overrides),
+      ownProducts: await valuesOf(ownProducts),
+      trials: await valuesOf(trials),
       settings: (await settings.get(SETTINGS_ID)) ?? {
         id: SETTINGS_ID,
         revision: 0,
@@ -151,6 +168,32 @@ export class WorkspaceStore {
     });
   }
 
+  /** Adds a row, or puts another in its place: a figure or product of the user's own, a trial. */
+  keep(
+    table: 'overrides' | 'ownProducts' | 'trials',
+    values: readonly (Override | OwnProduct | Trial)[],
+    name: string,
+  ) {
+    return this.change(name, () =>
+      Promise.all(
+        values.map(async (after): Promise<Difference> => {
+          const before = (await this.database[table].get(idOf(after)))?.value ?? null;
+          return { table, id: idOf(after), before, after };
+        }),
+      ),
+    );
+  }
+
+  /** Takes rows away, of several tables at once where they belong together. */
+  drop(rows: readonly { readonly table: 'overrides' | 'ownProducts' | 'trials'; readonly id: string }[], name: string) {
+    return this.change(name, async () => {
+      const found = await Promise.all(
+        rows.map(async ({ table, id }) => ({ table, id, before: (await this.database[table].get(id))?.value ?? null })),
+      );
+      return found.flatMap((row): Difference[] => (row.before ? [{ ...row, after: null }] : []));
+    });
+  }
+
   async readWorkspace(): Promise<Workspace> {
     const bench = await this.readBench();
     return {
@@ -159,6 +202,9 @@ export class WorkspaceStore {
       pieces: bench.pieces.map(({ value }) => value),
       events: [...bench.events],
       settings: bench.settings.value,
+      overrides: [...bench.overrides],
+      ownProducts: [...bench.ownProducts],
+      trials: [...bench.trials],
     };
   }
 
@@ -167,8 +213,7 @@ export class WorkspaceStore {
     return this.change(name, async () => {
       const now = await this.readWorkspace();
       return [
-        ...differencesOf('pieces', now.pieces, workspace.pieces),
-        ...differencesOf('events', now.events, workspace.events),
+        ...LISTS.flatMap((table) => differencesOf(table, now[table], workspace[table])),
         { table: 'settings', id: SETTINGS_ID, before: now.settings, after: workspace.settings },
       ];
     });
@@ -242,10 +287,9 @@ export class WorkspaceStore {
     worked: () => Promise<readonly Difference[]>,
     kept: (differences: readonly Difference[]) => void = () => undefined,
   ): Promise<void> {
-    const { pieces, events, settings, facts } = this.database;
     const keep = async () => {
       const made: string[] = [];
-      const differences = await this.database.transaction('rw', [pieces, events, settings, facts], async () => {
+      const differences = await this.database.transaction('rw', this.database.tables, async () => {
         const found = await worked();
         for (const { table, id, after } of found) {
           const rows = this.database[table] as unknown as Table<Kept<Value>, string>;
@@ -278,17 +322,17 @@ const changedElsewhere = (given: string): ConflictError =>
   });
 
 const differencesOf = (
-  table: 'pieces' | 'events',
-  before: readonly (Piece | BenchEvent)[],
-  after: readonly (Piece | BenchEvent)[],
+  table: ListName,
+  before: readonly Exclude<Value, Settings>[],
+  after: readonly Exclude<Value, Settings>[],
 ): Difference[] => [
   ...before
-    .filter(({ id }) => !after.some((one) => one.id === id))
-    .map((value): Difference => ({ table, id: value.id, before: value, after: null })),
+    .filter((one) => !after.some((other) => idOf(other) === idOf(one)))
+    .map((value): Difference => ({ table, id: idOf(value), before: value, after: null })),
   ...after.map((value): Difference => ({
     table,
-    id: value.id,
-    before: before.find(({ id }) => id === value.id) ?? null,
+    id: idOf(value),
+    before: before.find((one) => idOf(one) === idOf(value)) ?? null,
     after: value,
   })),
 ];

@@ -1,5 +1,5 @@
 import { Popover, UnstyledButton } from '@mantine/core';
-import { BASIS_WORDS, formatDuration, type DecidingFigure, type Figure, type Finding } from '@sgraffa/core';
+import { BASIS_WORDS, formatDuration, isUsersOwn, type DecidingFigure, type Figure, type Finding } from '@sgraffa/core';
 
 const number = (value: number): string => String(Number(value.toFixed(2)));
 
@@ -32,6 +32,9 @@ const Figures = ({ figures }: { figures: readonly DecidingFigure[] }) => {
   );
 };
 
+/** Marks what rests on a figure or a trial of the user's own. */
+export const Yours = () => <span className="sg-yours">yours</span>;
+
 /** "Where from?" beside anything that a figure or a practice decided. */
 export const WhereFrom = ({
   finding,
@@ -42,17 +45,25 @@ export const WhereFrom = ({
   figures?: readonly DecidingFigure[];
   children?: string;
 }) => (
-  <Popover width={340} position="bottom-start" trapFocus withArrow={false}>
-    <Popover.Target>
-      <UnstyledButton className="sg-where">{children ?? 'Where from?'}</UnstyledButton>
-    </Popover.Target>
-    <Popover.Dropdown className="sg-where-drop">
-      {figures.length > 0 ? (
-        <Figures figures={figures} />
-      ) : finding ? (
-        <p>Decided by {BASIS_WORDS[finding.basis]}; no single figure.</p>
-      ) : null}
-      <p className="sg-quiet">The label of the product in your hand always wins; your own test patch beats both.</p>
-    </Popover.Dropdown>
-  </Popover>
+  <>
+    <Popover width={340} position="bottom-start" trapFocus withArrow={false}>
+      <Popover.Target>
+        <UnstyledButton className="sg-where">{children ?? 'Where from?'}</UnstyledButton>
+      </Popover.Target>
+      <Popover.Dropdown className="sg-where-drop">
+        {figures.length > 0 ? (
+          <Figures figures={figures} />
+        ) : finding ? (
+          <p>Decided by {BASIS_WORDS[finding.basis]}; no single figure.</p>
+        ) : null}
+        <p className="sg-quiet">The label of the product in your hand always wins; your own test patch beats both.</p>
+      </Popover.Dropdown>
+    </Popover>
+    {(figures.some(({ figure }) => isUsersOwn(figure)) || (finding && isUsersOwn(finding))) && (
+      <>
+        {' '}
+        <Yours />
+      </>
+    )}
+  </>
 );

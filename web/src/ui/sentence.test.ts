@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
-import { catalogue, matchLayers, plainPiece, plainSettings, readWorkspace, type Piece } from '@sgraffa/core';
-import { sentenceOf, stackWords } from './sentence.ts';
+import { catalogue, plainPiece, plainSettings, readWorkspace, type Piece } from '@sgraffa/core';
+import { sentenceOf } from './sentence.ts';
 import { workedOut } from './workedOut.ts';
 
 const all = catalogue();
@@ -60,21 +60,6 @@ describe('the sentence is the whole decision', () => {
 
   test('every clause leads to its own course', () =>
     expect(clauses(demo('demo-signs')).map(({ course }) => course)).toEqual(['surface', 'match', 'plan', 'care']));
-
-  test('a stack without its key layer still has words', () => {
-    const stack = demo('demo-signs').parts[0]!.stack!;
-    const bare = { ...stack, operations: stack.operations.filter(({ id }) => id !== 'medium') };
-    expect(stackWords(bare, all)).toContain('through a');
-    expect(stackWords({ ...stack, methodId: 'alchemy' }, all)).toBe('layers of its own');
-  });
-
-  test('the words of a candidate are the words of its stack', () => {
-    for (const { parts, quantity, due } of pieces) {
-      const brief = { part: parts[0]!, workshop: settings.workshop, quantity, due };
-      for (const { clause, stack } of matchLayers(brief, all, { withoutMends: true }).ranked)
-        expect(stackWords(stack, all)).toBe(clause);
-    }
-  });
 });
 
 describe('what follows from a piece', () => {

@@ -1,4 +1,5 @@
 import {
+  stackWords,
   surfaceFacts,
   type CareLimit,
   type Catalogue,
@@ -59,28 +60,6 @@ const surfaceWords = (piece: Piece, catalogue: Catalogue): Clause => {
     : { course: 'surface', words: `${name[0]!.toUpperCase()}${name.slice(1)}: how will it live?`, isOpen: true };
 };
 
-/** The clause of a stack: its method's words with the products in them. */
-export const stackWords = (stack: Stack, catalogue: Catalogue): string => {
-  const method = catalogue.methodById.get(stack.methodId);
-  if (!method) return 'layers of its own';
-  const named = (roles: readonly string[]): string | undefined => {
-    const found = stack.operations.find((operation) => operation.op === 'apply' && roles.includes(operation.role));
-    return found?.op === 'apply' ? catalogue.productById.get(found.productId)?.name : undefined;
-  };
-  const keySlot = method.slots.find(({ key }) => key);
-  const keyOperation = stack.operations.find(({ id }) => id === keySlot?.id);
-  const key =
-    (keyOperation?.op === 'apply' ? catalogue.productById.get(keyOperation.productId)?.name : undefined) ??
-    named([keySlot?.role ?? 'medium']) ??
-    'its own layers';
-  const mask = named(['mask']) ?? 'stencil';
-  return method.clause
-    .replace('{key}', key)
-    .replace('a {mask}', `${/^[aeiou]/.test(mask) ? 'an' : 'a'} ${mask}`)
-    .replace('{mask}', mask)
-    .replace('{film}', named(['film']) ?? 'film');
-};
-
 export interface SentenceInput {
   readonly piece: Piece;
   readonly catalogue: Catalogue;
@@ -109,7 +88,7 @@ export const sentenceOf = ({
   return [
     surfaceWords(piece, catalogue),
     stack
-      ? { course: 'match', words: stackWords(stack, catalogue), isOpen: false }
+      ? { course: 'match', words: stackWords(stack, piece.parts[0]!.designs, catalogue), isOpen: false }
       : {
           course: 'match',
           words: isRefused ? 'nothing stands yet: what could change?' : 'which layers?',

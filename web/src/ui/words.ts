@@ -1,9 +1,11 @@
 import {
+  failed,
   formatLength,
   formatTemperature,
   type CareAxis,
   type CareLimit,
   type CareZone,
+  type Outcome,
   type Part,
   type Settings,
   type Use,
@@ -163,3 +165,18 @@ export const lengthIn = (settings: Pick<Settings, 'length'>) => (millimetres: nu
   formatLength(millimetres, settings.length);
 
 export const capitalised = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
+
+const MAX_NAME = 120;
+
+/** Reads the name of a piece or a design. */
+export const readName = (text: string): Outcome<{ value: string }> => {
+  const value = text.trim();
+  return value.length >= 1 && value.length <= MAX_NAME
+    ? { ok: true, value }
+    : failed({
+        code: 'bad-name',
+        given: value === '' ? 'No name was given.' : `${value.length} characters were given.`,
+        allowed: `1 to ${MAX_NAME} characters.`,
+        todo: 'Type what it is called.',
+      });
+};

@@ -36,7 +36,7 @@ export const workedOut = (
   catalogue: Catalogue,
   now: string,
 ): WorkedOut => {
-  const steps = stepsOf(piece, catalogue, settings.workshop);
+  const steps = stepsOf(piece, catalogue, settings.workshop, settings.schools);
   const done = Object.fromEntries(
     events
       .filter(({ pieceId }) => pieceId === piece.id)

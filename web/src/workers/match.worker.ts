@@ -5,33 +5,54 @@ import {
   judgeStack,
   matchLayers,
   surveyCatalogue,
+  usersCatalogue,
   whyNot,
   type Brief,
-  type Preferences,
+  type Catalogue,
   type Schools,
   type Stack,
+  type Trial,
+  type UsersOwn,
 } from '@sgraffa/core';
+
+/** By what a piece is judged besides its own facts: schools, the user's trials, products and figures. */
+export interface Judging {
+  readonly schools: Schools;
+  readonly trials: readonly Trial[];
+  readonly own: UsersOwn;
+}
+
+let users: { readonly key: string; readonly catalogue: Catalogue } | undefined;
+const catalogueOf = (own: UsersOwn): Catalogue => {
+  const key = JSON.stringify(own);
+  if (users?.key !== key) {
+    const read = usersCatalogue(catalogue(), own);
+    users = { key, catalogue: read.ok ? read.catalogue : catalogue() };
+  }
+  return users.catalogue;
+};
 
 /** What may run in this worker: judging stacks of layers. */
 const matchWorker = {
-  match: (brief: Brief, preferences: Preferences) => matchLayers(brief, catalogue(), preferences),
+  match: (brief: Brief, { own, ...preferences }: Judging) => matchLayers(brief, catalogueOf(own), preferences),
   /** The layers of the first answer, each in words; none where nothing stands. */
-  first: (brief: Brief, preferences: Preferences): readonly string[] => {
-    const [best] = matchLayers(brief, catalogue(), { ...preferences, withoutMends: true }).ranked;
-    const slots = best && catalogue().methodById.get(best.methodId)?.slots;
+  first: (brief: Brief, { own, ...preferences }: Judging): readonly string[] => {
+    const all = catalogueOf(own);
+    const [best] = matchLayers(brief, all, { ...preferences, withoutMends: true }).ranked;
+    const slots = best && all.methodById.get(best.methodId)?.slots;
     return (best?.stack.operations ?? []).map((operation) => {
       if (operation.op === 'treat') return 'heat';
       if (operation.op === 'remove') return `${operation.what} off, ${operation.school}`;
       const label = slots?.find(({ id }) => id === operation.id)?.label ?? 'prepare';
-      return `${label}: ${catalogue().productById.get(operation.productId)?.name ?? operation.productId}`;
+      return `${label}: ${all.productById.get(operation.productId)?.name ?? operation.productId}`;
     });
   },
-  survey: (schools: Schools) => surveyCatalogue(catalogue(), schools),
-  whyNot: (productId: string, brief: Brief, preferences: Preferences) =>
-    whyNot(productId, brief, catalogue(), preferences),
-  judge: (stack: Stack, brief: Brief, preferences: Preferences) => ({
-    ...judgeStack(stack, brief, catalogue(), preferences),
-    candidate: candidateOfStack(stack, brief, catalogue(), preferences),
+  survey: ({ own, schools }: Judging) => surveyCatalogue(catalogueOf(own), schools),
+  whyNot: (productId: string, brief: Brief, { own, ...preferences }: Judging) =>
+    whyNot(productId, brief, catalogueOf(own), preferences),
+  judge: (stack: Stack, brief: Brief, { own, ...preferences }: Judging) => ({
+    ...judgeStack(stack, brief, catalogueOf(own), preferences),
+    candidate: candidateOfStack(stack, brief, catalogueOf(own), preferences),
   }),
 };
 

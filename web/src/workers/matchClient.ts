@@ -1,59 +1,75 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { wrap, type Remote } from 'comlink';
-import type { Brief, Schools, Stack } from '@sgraffa/core';
+import type { Brief, Part, Schools, Stack } from '@sgraffa/core';
 import type { Bench } from '../store/workspaceStore.ts';
-import type { MatchWorker } from './match.worker.ts';
+import type { Judging, MatchWorker } from './match.worker.ts';
+
+export type { Judging } from './match.worker.ts';
 
 let shared: Remote<MatchWorker> | undefined;
 const worker = (): Remote<MatchWorker> =>
   (shared ??= wrap<MatchWorker>(new Worker(new URL('./match.worker.ts', import.meta.url), { type: 'module' })));
 
+/** By what the pieces of a bench are judged besides their own facts. */
+export const judgingOf = ({ settings, overrides, ownProducts, trials }: Bench): Judging => ({
+  schools: settings.value.schools,
+  trials,
+  own: { overrides, ownProducts },
+});
+
 const JUDGED_FOR_MS = 5 * 60_000;
 
+/** What an answer depends on: the brief without the stack that was settled on. */
+const asked = (brief: Brief | null) =>
+  brief && { ...brief, part: { ...brief.part, stack: null, stackIsOwn: false, judgedBy: null } satisfies Part };
+
 /** The answer for a brief; the last one stays on the screen until the new one is there, and stale ones are dropped by their key. */
-export const useMatch = (brief: Brief | null, schools: Schools) =>
+export const useMatch = (brief: Brief | null, judging: Judging | null) =>
   useQuery({
-    queryKey: ['match', brief && { ...brief, part: { ...brief.part, stack: null, stackIsOwn: false } }, schools],
-    queryFn: () => worker().match(brief!, { schools }),
-    enabled: brief !== null,
+    queryKey: ['match', asked(brief), judging],
+    queryFn: () => worker().match(asked(brief)!, judging!),
+    enabled: brief !== null && judging !== null,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: JUDGED_FOR_MS,
   });
 
 /** The layers of the first answer for every piece of the bench under some schools. */
-export const firstAnswers = (bench: Bench, schools: Schools) =>
+export const firstAnswers = (bench: Bench, judging: Judging, schools: Schools) =>
   Promise.all(
     bench.pieces.map(({ value: { parts, quantity, due } }) =>
-      worker().first({ part: parts[0]!, workshop: bench.settings.value.workshop, quantity, due }, { schools }),
+      worker().first(
+        { part: parts[0]!, workshop: bench.settings.value.workshop, quantity, due },
+        { ...judging, schools },
+      ),
     ),
   );
 
-/** What the rules say of one stack for a brief. */
-export const useJudged = (stack: Stack | null, brief: Brief | null, schools: Schools) =>
+/** What the rules say of one stack for a brief; the crafter's own choice by the figures that it was chosen by. */
+export const useJudged = (stack: Stack | null, brief: Brief | null, judging: Judging | null) =>
   useQuery({
-    queryKey: ['judge', stack, brief && { ...brief, part: { ...brief.part, stack: null, stackIsOwn: false } }, schools],
-    queryFn: () => worker().judge(stack!, brief!, { schools }),
-    enabled: stack !== null && brief !== null,
+    queryKey: ['judge', stack, brief, judging],
+    queryFn: () => worker().judge(stack!, brief!, judging!),
+    enabled: stack !== null && brief !== null && judging !== null,
     staleTime: Infinity,
     gcTime: JUDGED_FOR_MS,
   });
 
 /** Every way of working on every bare surface, judged once for the schools that stand. */
-export const useSurvey = (schools: Schools | undefined) =>
+export const useSurvey = (judging: Judging | null) =>
   useQuery({
-    queryKey: ['survey', schools],
-    queryFn: () => worker().survey(schools!),
-    enabled: schools !== undefined,
+    queryKey: ['survey', judging],
+    queryFn: () => worker().survey(judging!),
+    enabled: judging !== null,
     staleTime: Infinity,
     gcTime: JUDGED_FOR_MS,
   });
 
 /** Why a product is not in the answer to a brief. */
-export const useWhyNot = (productId: string | null, brief: Brief, schools: Schools) =>
+export const useWhyNot = (productId: string | null, brief: Brief, judging: Judging) =>
   useQuery({
-    queryKey: ['why not', productId, { ...brief, part: { ...brief.part, stack: null, stackIsOwn: false } }, schools],
-    queryFn: () => worker().whyNot(productId!, brief, { schools }),
+    queryKey: ['why not', productId, asked(brief), judging],
+    queryFn: () => worker().whyNot(productId!, asked(brief)!, judging),
     enabled: productId !== null,
     staleTime: Infinity,
     gcTime: JUDGED_FOR_MS,

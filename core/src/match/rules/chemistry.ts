@@ -225,7 +225,7 @@ export const chemistry: readonly Rule[] = [
           'Read the care label; dye transfer needs 65 % polyester or more.',
           'practice',
         );
-      const fact = { of: surface.name, label: 'polyester', figure: share };
+      const fact = { of: surface.name, label: 'share of polyester', figure: share };
       if (share.typical >= limits.dyeFullShare.typical) return null;
       return share.typical >= limits.dyeFadedShare.typical
         ? cautions(

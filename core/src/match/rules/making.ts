@@ -111,7 +111,39 @@ export const artwork: readonly Rule[] = [
         : null;
     },
   }),
+  {
+    id: 'cut-fits-bed',
+    topic: 'artwork',
+    about: "A design larger than the cutter's largest cut must be sliced.",
+    at: 'piece',
+    test: ({ designs, workshop: { bed, tools }, method }) => {
+      if (!bed || !tools.includes('cutter') || !method.slots.some(({ role }) => role === 'mask' || role === 'film'))
+        return null;
+      const sizes = designs.flatMap(({ widthMm, heightMm, scale }) =>
+        widthMm === null || heightMm === null ? [] : [[widthMm * scale, heightMm * scale] as const],
+      );
+      const slices = Math.max(0, ...sizes.map(([width, height]) => slicesFor(width, height, bed)));
+      return slices > 1
+        ? cautions(
+            `the design is larger than the cutter's largest cut of ${formatLength(bed.widthMm)} × ${formatLength(bed.lengthMm)}: it takes at least ${slices} slices`,
+            'Slice it where least of the artwork is cut, with marks to join it by.',
+            'physics',
+          )
+        : null;
+    },
+  },
 ];
+
+/** Fewest slices of a rectangle that fit a bed, laid either way round. */
+const slicesFor = (
+  width: number,
+  height: number,
+  bed: { readonly widthMm: number; readonly lengthMm: number },
+): number =>
+  Math.min(
+    Math.ceil(width / bed.widthMm) * Math.ceil(height / bed.lengthMm),
+    Math.ceil(width / bed.lengthMm) * Math.ceil(height / bed.widthMm),
+  );
 
 export const workshop: readonly Rule[] = [
   aboutProduct({
@@ -238,12 +270,15 @@ export const look: readonly Rule[] = [
     reads: 'product',
     topic: 'look',
     about: 'Of the products that a method takes, only some give the look that is wanted.',
-    at: ['film', 'medium'],
-    test: ({ designs, product }) => {
-      const wanted = designs.find(
-        (design) =>
-          design.look !== 'any' && design.look !== 'noEdge' && product.looks && !product.looks.includes(design.look),
+    at: ['film', 'medium', 'ground'],
+    test: ({ designs, product, operation, method }) => {
+      // where a mask keeps the ground, one of the designs is what is seen of the ground
+      const isGround = operation.role === 'ground';
+      if (isGround !== (method.shows === 'ground') || product.kind === 'primer') return null;
+      const lacking = designs.filter(
+        ({ look: each }) => each !== 'any' && each !== 'noEdge' && product.looks && !product.looks.includes(each),
       );
+      const wanted = isGround && lacking.length < designs.length ? undefined : lacking[0];
       return wanted
         ? blocks(`${product.name} does not give ${LOOK_WORDS[wanted.look]}`, 'Choose a product that does.', 'practice')
         : null;

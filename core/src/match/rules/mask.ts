@@ -279,16 +279,24 @@ export const mask: readonly Rule[] = [
     id: 'stencil-used-again',
     reads: 'product',
     topic: 'mask',
-    about: 'For many pieces a stencil that can be used again saves cutting.',
+    about: 'For many pieces, now or later, a stencil that can be used again saves cutting.',
     at: ['mask'],
-    test: ({ brief, product }) => {
-      if (brief.quantity < 2) return null;
-      if (product.uses && product.uses.typical >= brief.quantity)
+    test: ({ brief: { quantity, part }, product }) => {
+      const uses = product.uses;
+      if (part.stencilAgain === 'yes' && (!uses || uses.typical < 2))
+        return cautions(
+          `${product.name} serves once, and the stencil is to be used again`,
+          'Cut a stencil sheet that can be wiped clean, or cut the film anew each time.',
+          uses?.basis ?? 'practice',
+        );
+      if (uses && (part.stencilAgain === 'yes' || (quantity > 1 && uses.typical >= quantity)))
         return favours(
-          `one ${product.name} does all ${brief.quantity} pieces`,
+          quantity > 1
+            ? `one ${product.name} does all ${quantity} pieces`
+            : `${product.name} can be wiped clean and used again`,
           '',
-          product.uses.basis,
-          figureOf(product, 'uses', product.uses),
+          uses.basis,
+          figureOf(product, 'uses', uses),
         );
       return null;
     },

@@ -1,5 +1,5 @@
-import { formatDuration } from '../../units/index.ts';
-import { aboutProduct, blocks, cautions, favours, takesAway, type Rule } from '../context.ts';
+import { formatDuration, formatTemperature } from '../../units/index.ts';
+import { aboutProduct, blocks, cautions, favours, figureOf, takesAway, type Rule } from '../context.ts';
 
 const MINUTES_PER_DAY = 1440;
 
@@ -56,6 +56,87 @@ export const order: readonly Rule[] = [
           );
     },
   }),
+  aboutProduct({
+    id: 'film-goes-last',
+    topic: 'order',
+    about:
+      'Of several designs on one part, the one in film is laid last: masks and wet paint beside film lift and stain it.',
+    at: ['mask', 'medium'],
+    test: ({ top, product }) => {
+      const film = top.beside.find(({ roles }) => roles.includes('film'));
+      return film
+        ? cautions(
+            `${product.name} beside ${film.name} that is already laid can lift or stain it`,
+            'Lay the design in film last.',
+            'practice',
+          )
+        : null;
+    },
+  }),
+  {
+    id: 'whole-face-first',
+    topic: 'order',
+    about: 'What covers the whole face comes before the designs that lie on it.',
+    at: ['film', 'medium'],
+    test: ({ top, method }) =>
+      top.beside.length && (method.shows === 'ground' || method.covers === 'area')
+        ? blocks(
+            `it covers the whole face, and so the ${top.beside[0]!.name} that is already laid`,
+            'Lay the design that covers the whole face first.',
+            'practice',
+          )
+        : null,
+  },
+  aboutProduct({
+    id: 'heat-beside-layer',
+    topic: 'order',
+    about: 'Pressing, baking or burning a further design must not spoil those that lie there already.',
+    at: ['film', 'medium'],
+    test: ({ top, product }) => {
+      const hot = product.workC;
+      const weak = hot && top.beside.find(({ heatLimitC }) => heatLimitC !== undefined && heatLimitC.high < hot.low);
+      return hot && weak?.heatLimitC
+        ? blocks(
+            `${product.name} needs ${formatTemperature(hot.low)}, and ${weak.name} beside it stands ${formatTemperature(weak.heatLimitC.high)}`,
+            'Lay the design that needs heat first.',
+            weak.heatLimitC.basis,
+            figureOf(product, 'pressed or baked at', hot),
+            figureOf(weak, 'heat limit', weak.heatLimitC),
+          )
+        : null;
+    },
+  }),
+  aboutProduct({
+    id: 'cream-beside-layer',
+    topic: 'order',
+    about: 'Creams, removers, pastes and wiped stains attack or smear the designs that lie there already.',
+    at: ['medium'],
+    test: ({ top, product }) =>
+      (takesAway(product) || product.kind === 'stain') && top.beside.length
+        ? cautions(
+            `${product.name} can get onto ${top.beside[0]!.name} of the design beside it`,
+            'Etch, strip, burn or stain first; else cover the other design well beyond its edge.',
+            'practice',
+          )
+        : null,
+  }),
+  {
+    id: 'film-order-school',
+    topic: 'order',
+    about: 'Where film is always flooded with epoxy, film that lies bare is against the school.',
+    at: 'end',
+    test: ({ top, schools }) => {
+      if (schools.filmOrder !== 'filmThenFlood' || !top.film || top.film.attacks || top.film.tack === 'heat')
+        return null;
+      return top.coats.some(({ product, operation }) => operation.role === 'finish' && product.how.includes('pour'))
+        ? favours('the film lies under epoxy, so no edge is felt: your school', '', 'practice')
+        : cautions(
+            'your school is to flood film with epoxy, and this film lies bare',
+            'Pour epoxy over it, or set the school to nothing on top.',
+            'practice',
+          );
+    },
+  },
   aboutProduct({
     id: 'nothing-on-wax',
     topic: 'order',

@@ -183,6 +183,30 @@ export const safety: readonly Rule[] = [
     },
   }),
   aboutProduct({
+    id: 'skin-contact',
+    reads: 'product',
+    topic: 'safety',
+    about: 'What lies against the skin must be cured through, and may still irritate.',
+    at: ['film', 'medium', 'finish'],
+    test: (context) => {
+      const { use, product } = context;
+      if (use.skin !== 'yes' || takesAway(product) || product.attacks === 'dyePolymer') return null;
+      if (product.carrier === 'twoPart')
+        return blocks(
+          `${product.name} can make skin sensitive to it for life, and the piece is worn against the skin`,
+          'Use another finish, or keep it off the side that touches skin.',
+          'practice',
+        );
+      return product.childRated === 'yes'
+        ? null
+        : cautions(
+            `nobody has rated ${product.name} for wear against the skin`,
+            'Let it cure in full and wash it before it is worn; stop where the skin reddens.',
+            'practice',
+          );
+    },
+  }),
+  aboutProduct({
     id: 'lead-below',
     reads: 'product',
     topic: 'safety',

@@ -179,6 +179,7 @@ export const heat: readonly Rule[] = [
     topic: 'heat',
     about: 'No layer may get hotter in use than it stands.',
     at: STAYING,
+    safety: true,
     test: (context) => {
       const { product, heat: hot } = context;
       if (!hot || !product.heatLimitC || takesAway(product)) return null;

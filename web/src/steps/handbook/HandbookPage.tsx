@@ -1,86 +1,19 @@
-import { Select, Table } from '@mantine/core';
+import { Select } from '@mantine/core';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { BASIS_WORDS, catalogue, RULES, type Survey, type SurveyCell } from '@sgraffa/core';
-import { useBench } from '../../store/bench.ts';
+import type { SurveyCell } from '@sgraffa/core';
+import { useBench, useCatalogue } from '../../store/bench.ts';
 import { Sign, Verdict } from '../../ui/Verdict.tsx';
-import { figureWords } from '../../ui/WhereFrom.tsx';
-import { capitalised } from '../../ui/words.ts';
-import { useSurvey } from '../../workers/matchClient.ts';
-import { entriesOf, type Entry } from './entries.ts';
+import { judgingOf, useSurvey } from '../../workers/matchClient.ts';
+import { entriesOf } from './entries.ts';
+import { EntryPart } from './EntryPart.tsx';
+import { OwnPart } from './OwnPart.tsx';
 import './handbook.css';
 
 const Overview = lazy(async () => ({ default: (await import('./Overview.tsx')).Overview }));
 
-const EntryPart = ({ entry, survey }: { entry: Entry; survey: Survey | undefined }) => {
-  const all = catalogue();
-  const rules = (survey?.rulesOf[entry.id] ?? []).map((id) => RULES.find((rule) => rule.id === id)!);
-  return (
-    <section aria-label={entry.name}>
-      <h2 className="sg-rule">{capitalised(entry.name)}</h2>
-      <p className="sg-quiet">{capitalised(entry.kind)}.</p>
-      {entry.about.map((text) => (
-        <p key={text}>{text}</p>
-      ))}
-      {entry.facts.length > 0 && (
-        <dl className="sg-facts">
-          {entry.facts.map(({ label, words }) => (
-            <div key={label}>
-              <dt>{label}</dt>
-              <dd>{words}</dd>
-            </div>
-          ))}
-        </dl>
-      )}
-      {entry.figures.length > 0 && (
-        <Table verticalSpacing="xs">
-          <Table.Thead>
-            <Table.Tr>
-              <Table.Th scope="col">Figure</Table.Th>
-              <Table.Th scope="col">Range</Table.Th>
-              <Table.Th scope="col">From</Table.Th>
-            </Table.Tr>
-          </Table.Thead>
-          <Table.Tbody>
-            {entry.figures.map(({ label, figure }) => (
-              <Table.Tr key={label}>
-                <Table.Th scope="row">{capitalised(label)}</Table.Th>
-                <Table.Td>{figureWords(figure)}</Table.Td>
-                <Table.Td className="sg-quiet">{BASIS_WORDS[figure.basis]}</Table.Td>
-              </Table.Tr>
-            ))}
-          </Table.Tbody>
-        </Table>
-      )}
-      {entry.hazards.map((id) => {
-        const hazard = all.hazardById.get(id);
-        return hazard ? (
-          <div key={id} className="sg-hazard">
-            <h3>{hazard.name}</h3>
-            <ul>
-              {hazard.cautions.map((caution) => (
-                <li key={caution}>{caution}</li>
-              ))}
-            </ul>
-          </div>
-        ) : null;
-      })}
-      {rules.length > 0 && (
-        <>
-          <h3>Rules that speak of it</h3>
-          <ul>
-            {rules.map(({ id, about }) => (
-              <li key={id}>{about}</li>
-            ))}
-          </ul>
-        </>
-      )}
-    </section>
-  );
-};
-
 const CellPart = ({ cell }: { cell: SurveyCell }) => {
-  const all = catalogue();
+  const all = useCatalogue();
   const base = all.baseById.get(cell.baseId);
   const method = all.methodById.get(cell.methodId);
   return (
@@ -102,11 +35,11 @@ const CellPart = ({ cell }: { cell: SurveyCell }) => {
 
 /** What the catalogue holds: look a material up, or see all surfaces by all ways of working. */
 export const HandbookPage = () => {
-  const all = catalogue();
+  const all = useCatalogue();
   const { entry: id } = useParams();
   const navigate = useNavigate();
   const bench = useBench();
-  const { data: survey } = useSurvey(bench?.settings.value.schools);
+  const { data: survey } = useSurvey(bench ? judgingOf(bench) : null);
   const [picked, setPicked] = useState({ baseId: 'glass-soda-lime', methodId: 'frost-etch' });
   const entries = entriesOf(all);
   const entry = entries.find((one) => one.id === id);
@@ -133,7 +66,8 @@ export const HandbookPage = () => {
         onChange={(next) => void navigate(next ? `/handbook/${next}` : '/handbook')}
       />
       {id !== undefined && !entry && <p>There is nothing in the handbook under “{id}”.</p>}
-      {entry && <EntryPart entry={entry} survey={survey} />}
+      {entry && <EntryPart key={entry.id} entry={entry} survey={survey} />}
+      {bench && !entry && <OwnPart bench={bench} />}
       <h2 className="sg-rule">Surfaces by ways of working</h2>
       <p className="sg-quiet">A flat, bare piece, wiped, indoors. Press a cell, or choose a pair, for the reason.</p>
       <div className="sg-fields">

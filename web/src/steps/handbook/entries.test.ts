@@ -15,6 +15,7 @@ describe('the handbook', () => {
   test('shows the figures that Match judges by, with their words', () => {
     const { figures } = entry('craft-acrylic');
     expect(figures).toContainEqual({
+      path: 'dry.recoat',
       label: 'until the next coat',
       figure: all.productById.get('craft-acrylic')!.dry.recoat,
     });
@@ -22,6 +23,7 @@ describe('the handbook', () => {
       expect.arrayContaining(['covers', 'not colder than', 'lasts indoors']),
     );
     expect(entry('slate').figures).toContainEqual({
+      path: 'properties.heatLimitC',
       label: 'stands heat up to',
       figure: all.baseById.get('slate')!.properties.heatLimitC,
     });
@@ -36,7 +38,7 @@ describe('the handbook', () => {
   });
 
   test('says what a surface is like in words, and carries the cautions of a product', () => {
-    expect(entry('pp').facts).toContainEqual({ label: 'glue wets it', words: 'very low' });
+    expect(entry('pp').facts).toContainEqual({ path: 'properties.energy', label: 'glue wets it', word: 'veryLow' });
     expect(entry('frost-cream').hazards).toContain('fluoride');
     expect(entry('hardwood').about.join(' ')).toContain('grain');
   });

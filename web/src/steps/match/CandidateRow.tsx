@@ -122,7 +122,7 @@ export const CandidateList = ({
 }: {
   candidates: readonly Candidate[];
   model: PieceModel;
-  choose: (candidate: Candidate, place: number) => void;
+  choose?: (candidate: Candidate, place: number) => void;
 }) => (
   <ul className="sg-plain-list">
     {candidates.map((candidate, place) => (
@@ -131,7 +131,7 @@ export const CandidateList = ({
         candidate={candidate}
         model={model}
         isChosen={isSameStack(model.stack, candidate.stack)}
-        choose={() => choose(candidate, place)}
+        {...(choose ? { choose: () => choose(candidate, place) } : {})}
       />
     ))}
   </ul>

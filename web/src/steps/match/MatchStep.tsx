@@ -1,25 +1,36 @@
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
-import { isSameStack, type Candidate, type MatchResult, type Priority, type Stack } from '@sgraffa/core';
-import { stackWords } from '../../ui/sentence.ts';
+import {
+  isSameStack,
+  problemSentence,
+  stackWords,
+  withChosenStack,
+  withFollowedStack,
+  type Candidate,
+  type MatchResult,
+  type Priority,
+  type Stack,
+} from '@sgraffa/core';
 import { Verdict } from '../../ui/Verdict.tsx';
 import { options, PRIORITY_WORDS } from '../../ui/words.ts';
 import { useJudged } from '../../workers/matchClient.ts';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
 import { CandidateList, CandidateRow } from './CandidateRow.tsx';
 import { Refusals } from './Refusals.tsx';
+import { NewFigures } from './NewFigures.tsx';
 import { StackEditor } from './StackEditor.tsx';
+import { useTrials } from './useTrials.ts';
 import { WhyNotPart } from './WhyNotPart.tsx';
 import './match.css';
 
 /** Why the answer is another one than before. */
 const Turned = ({ model, former }: { model: PieceModel; former: Stack }) => {
-  const judged = useJudged(former, model.brief, model.settings.schools);
+  const judged = useJudged(former, model.brief, model.judging);
   const blocker = judged.data?.findings.find(({ verdict }) => verdict === 'blocks');
   if (!judged.data || isSameStack(model.stack, former)) return null;
   return (
     <p className="sg-turned" role="status">
-      Before: <s>{stackWords(former, model.catalogue)}</s>.{' '}
+      Before: <s>{stackWords(former, model.part.designs, model.catalogue)}</s>.{' '}
       {blocker
         ? `It no longer stands: ${blocker.reason}.`
         : model.stack
@@ -44,8 +55,11 @@ const headline = (match: MatchResult, model: PieceModel): string => {
   if (best) {
     if (model.part.stackIsOwn) return 'Your own choice of layers';
     const { bestAt, methodId } = best;
-    const method = model.catalogue.methodById.get(methodId)?.name ?? best.title;
-    return `${method} ${HEADLINE_WORDS[bestAt.includes(model.part.priority) ? model.part.priority : 'balanced']} here`;
+    const ways = [methodId, ...(best.stack.others ?? []).map((other) => other.methodId)].map(
+      (id) => model.catalogue.methodById.get(id)?.name ?? id,
+    );
+    const way = ways.map((name, index) => (index ? `${name[0]!.toLowerCase()}${name.slice(1)}` : name)).join(', then ');
+    return `${way} ${HEADLINE_WORDS[bestAt.includes(model.part.priority) ? model.part.priority : 'balanced']} here`;
   }
   return match.unknown.length ? 'Only a test patch can tell' : 'Nothing stands as things are';
 };
@@ -75,6 +89,7 @@ const Folded = ({
 export const MatchStep = () => {
   const { model, formerStack } = usePiece();
   const { match, part, stack, findings, changePart } = model;
+  const record = useTrials(model);
   if (!match)
     return (
       <p className="sg-quiet" role="status">
@@ -82,7 +97,19 @@ export const MatchStep = () => {
       </p>
     );
   const choose = (candidate: Candidate, isFirst = false) =>
-    changePart((kept) => ({ ...kept, stack: candidate.stack, stackIsOwn: !isFirst }), `choosing ${candidate.title}`);
+    changePart(
+      (kept) =>
+        isFirst ? withFollowedStack(kept, candidate.stack) : withChosenStack(kept, candidate.stack, model.catalogue),
+      `choosing ${candidate.title}`,
+    );
+  const followAgain = (
+    <Button
+      variant="outline"
+      onClick={() => changePart((kept) => withFollowedStack(kept, kept.stack), 'following Match again')}
+    >
+      Take the best answer again
+    </Button>
+  );
   const isListed = [...match.ranked, ...match.folded, ...match.unknown].some((candidate) =>
     isSameStack(stack, candidate.stack),
   );
@@ -117,14 +144,16 @@ export const MatchStep = () => {
       {isOwn && (
         <p className={blocked ? 'sg-turned is-refused' : 'sg-turned'}>
           These layers are your own{blocked ? ', and the rules refuse them as they are' : ''}.{' '}
-          <Button
-            variant="outline"
-            onClick={() => changePart((kept) => ({ ...kept, stackIsOwn: false }), 'following Match again')}
-          >
-            Take the best answer again
-          </Button>
+          {followAgain}
         </p>
       )}
+      <NewFigures model={model} />
+      {model.stackProblems.map((problem) => (
+        <p key={problem.given} className="sg-turned is-refused">
+          {problemSentence(problem)}{' '}
+          {followAgain}
+        </p>
+      ))}
       {isOwn && model.candidate && (
         <ul className="sg-plain-list">
           <CandidateRow candidate={model.candidate} model={model} isChosen />
@@ -148,8 +177,17 @@ export const MatchStep = () => {
                   .map((finding) => (
                     <Verdict key={`${finding.ruleId} ${finding.operationId}`} finding={finding} />
                   ))}
-                <Button variant="outline" onClick={() => choose(candidate)}>
-                  My test held: use it
+                <Button
+                  variant="outline"
+                  onClick={() =>
+                    record(
+                      candidate.findings.filter(({ verdict }) => verdict === 'unknown'),
+                      candidate.stack,
+                      `your trial of ${candidate.title}`,
+                    )
+                  }
+                >
+                  My own trial held
                 </Button>
               </li>
             ))}

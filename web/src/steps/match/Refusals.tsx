@@ -1,15 +1,17 @@
 import { Button } from '@mantine/core';
 import { useState } from 'react';
-import type { Refusal } from '@sgraffa/core';
+import { canBeTried, type Refusal } from '@sgraffa/core';
 import { Sign } from '../../ui/Verdict.tsx';
 import { capitalised } from '../../ui/words.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import type { PieceModel } from '../piece/usePieceModel.ts';
+import { useTrials } from './useTrials.ts';
 
-const keyOf = ({ methodId, keyId }: Refusal): string => `${methodId} ${keyId}`;
+const keyOf = ({ methodId, keyId, designId }: Refusal): string => `${designId} ${methodId} ${keyId}`;
 
 /** One way that is refused: its first reason, the others on demand. */
-const Way = ({ refusal }: { refusal: Refusal }) => {
+const Way = ({ refusal, model }: { refusal: Refusal; model: PieceModel }) => {
+  const record = useTrials(model);
   const [isOpen, setOpen] = useState(false);
   const { blockers } = refusal;
   const first = blockers.find(({ isSafety }) => isSafety) ?? blockers[0];
@@ -31,20 +33,39 @@ const Way = ({ refusal }: { refusal: Refusal }) => {
               : `and ${blockers.length - 1} more ${blockers.length === 2 ? 'reason' : 'reasons'}`}
           </button>
         )}
+        {blockers.every(canBeTried) && (
+          <button
+            type="button"
+            className="sg-fold is-tight is-deed"
+            onClick={() => record(blockers, refusal.stack, `your trial of ${refusal.title}`, refusal.designId)}
+          >
+            My own trial of it held
+          </button>
+        )}
       </span>
     </div>
   );
 };
 
 /** The ways that one change would open, with its button. */
-const Mended = ({ label, ways, take }: { label: string; ways: readonly Refusal[]; take: () => void }) => {
+const Mended = ({
+  label,
+  ways,
+  take,
+  model,
+}: {
+  label: string;
+  ways: readonly Refusal[];
+  take: () => void;
+  model: PieceModel;
+}) => {
   const [isOpen, setOpen] = useState(false);
   const [first, ...others] = ways;
   return (
     <li className="sg-refusal">
       <div>
-        {first && <Way refusal={first} />}
-        {isOpen && others.map((refusal) => <Way key={keyOf(refusal)} refusal={refusal} />)}
+        {first && <Way refusal={first} model={model} />}
+        {isOpen && others.map((refusal) => <Way key={keyOf(refusal)} refusal={refusal} model={model} />)}
         {others.length > 0 && (
           <button type="button" className="sg-fold is-tight" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
             {isOpen
@@ -88,6 +109,7 @@ export const Refusals = ({
               <Mended
                 key={label}
                 label={label}
+                model={model}
                 ways={ways}
                 take={() => model.takeBrief(ways[0]!.mend!.brief, label.toLowerCase())}
               />
@@ -107,13 +129,13 @@ export const Refusals = ({
           <button type="button" className="sg-fold" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
             {isOpen
               ? 'Hide what nothing here mends'
-              : `${final.length} more ${final.length === 1 ? 'way' : 'ways'} that no single change mends`}
+              : `${final.length} more ${final.length === 1 ? 'way' : 'ways'} that no change here mends`}
           </button>
           {isOpen && (
             <ul className="sg-plain-list">
               {final.map((refusal) => (
                 <li key={keyOf(refusal)} className="sg-refusal">
-                  <Way refusal={refusal} />
+                  <Way refusal={refusal} model={model} />
                 </li>
               ))}
             </ul>

@@ -9,6 +9,7 @@ import {
   setCoats,
   swapProduct,
   swapsFor,
+  withChosenStack,
   type Finding,
   type Operation,
   type Stack,
@@ -55,7 +56,7 @@ const worst = (findings: readonly Finding[]): Finding | undefined =>
 export const StackEditor = ({ model, stack }: { model: PieceModel; stack: Stack }) => {
   const { catalogue, findings, changePart } = model;
   const change = (edit: (kept: Stack) => Stack, name: string) =>
-    changePart((kept) => ({ ...kept, stack: kept.stack && edit(kept.stack), stackIsOwn: true }), name);
+    changePart((kept) => (kept.stack ? withChosenStack(kept, edit(kept.stack), catalogue) : kept), name);
   const addable = missingLayers(stack, catalogue).flatMap((slot) =>
     productsFor(slot, catalogue.products).map((product) => ({ slot, product })),
   );

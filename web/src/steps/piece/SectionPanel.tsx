@@ -1,8 +1,8 @@
-import { Slider } from '@mantine/core';
+import { SegmentedControl, Slider } from '@mantine/core';
 import { useState } from 'react';
 import { layerStatesAt, momentsOf, operationsThrough, type Finding } from '@sgraffa/core';
 import { Section } from '../../ui/section/Section.tsx';
-import { sectionModel } from '../../ui/section/sectionModel.ts';
+import { designsInTurn, sectionModel } from '../../ui/section/sectionModel.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import type { Course } from '../../ui/sentence.ts';
 import { Verdict } from '../../ui/Verdict.tsx';
@@ -47,9 +47,13 @@ export const SectionPanel = ({
   const index = Math.min(chosen ?? last, last);
   const moment = moments[index];
   const { stack, plan, catalogue, part, settings, now } = model;
+  const inTurn = designsInTurn(part);
+  const [through, setThrough] = useState<string | null>(null);
+  const design = inTurn.find(({ id }) => id === through) ?? inTurn[0];
   const drawn = sectionModel({
     part,
     catalogue,
+    designId: design?.id,
     ...(stack && plan && moment
       ? { done: operationsThrough(stack, plan, moment.at), states: layerStatesAt(stack, plan, catalogue, moment.at) }
       : {}),
@@ -68,6 +72,15 @@ export const SectionPanel = ({
         <p className="sg-panel-when" aria-live="polite">
           {dayAndTime(moment.at, settings.zone, now)}: {moment.what}
         </p>
+      )}
+      {inTurn.length > 1 && (
+        <SegmentedControl
+          fullWidth
+          aria-label="The cut goes through"
+          data={inTurn.map(({ id, name }) => ({ value: id, label: name }))}
+          value={design?.id ?? ''}
+          onChange={setThrough}
+        />
       )}
       <Section
         model={drawn}

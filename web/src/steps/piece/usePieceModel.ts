@@ -1,10 +1,8 @@
-import { useInterval } from '@mantine/hooks';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import { useOutletContext } from 'react-router';
 import {
-  catalogue,
-  DEFAULT_SCHOOLS,
   isSameStack,
+  withFollowedStack,
   type Brief,
   type Candidate,
   type Catalogue,
@@ -12,14 +10,15 @@ import {
   type MatchResult,
   type Part,
   type Piece,
+  type Problem,
   type Settings,
   type Stack,
 } from '@sgraffa/core';
-import { useBench, useChanges } from '../../store/bench.ts';
+import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import type { Edit } from '../../store/workspaceStore.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
 import { workedOut, type WorkedOut } from '../../ui/workedOut.ts';
-import { useJudged, useMatch } from '../../workers/matchClient.ts';
+import { judgingOf, useJudged, useMatch, type Judging } from '../../workers/matchClient.ts';
 
 /** Everything that the courses of one piece show, worked out once. */
 export interface PieceModel extends WorkedOut {
@@ -27,12 +26,16 @@ export interface PieceModel extends WorkedOut {
   readonly part: Part;
   readonly catalogue: Catalogue;
   readonly settings: Settings;
+  /** Schools, the user's own trials, products and figures: what every answer also depends on. */
+  readonly judging: Judging;
   readonly now: string;
   readonly brief: Brief;
   readonly match: MatchResult | undefined;
   readonly isJudging: boolean;
   readonly stack: Stack | null;
   readonly findings: readonly Finding[];
+  /** What is wrong with the stack itself, such as a design that it leaves out. */
+  readonly stackProblems: readonly Problem[];
   /** The stack as it stands, in the terms of the ranked ones. */
   readonly candidate: Candidate | null;
   readonly clauses: readonly Clause[];
@@ -43,16 +46,6 @@ export interface PieceModel extends WorkedOut {
   readonly takeBrief: (brief: Brief, name: string) => void;
 }
 
-const MINUTE_MS = 60_000;
-
-/** The minute that it is; pages that show dates follow it. */
-export const useNow = (): string => {
-  const minute = () => new Date(Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS).toISOString();
-  const [now, setNow] = useState(minute);
-  useInterval(() => setNow(minute()), MINUTE_MS / 2, { autoInvoke: true });
-  return now;
-};
-
 const withPart =
   (edit: Edit<Part>): Edit<Piece> =>
   (piece) => ({ ...piece, parts: [edit(piece.parts[0]!), ...piece.parts.slice(1)] });
@@ -61,7 +54,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   const bench = useBench();
   const now = useNow();
   const { changePiece: keepChange, changeBoth, settleStack } = useChanges();
-  const all = catalogue();
+  const all = useCatalogue();
   const kept = bench?.pieces.find(({ id }) => id === pieceId);
   const piece = kept?.value;
   const settings = bench?.settings.value;
@@ -73,10 +66,10 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
         : null,
     [piece, part, settings],
   );
-  const schools = settings?.schools ?? DEFAULT_SCHOOLS;
-  const matched = useMatch(brief, schools);
+  const judging = useMemo(() => (bench ? judgingOf(bench) : null), [bench]);
+  const matched = useMatch(brief, judging);
   const stack = part?.stack ?? null;
-  const judged = useJudged(stack, brief, schools);
+  const judged = useJudged(stack, brief, judging);
   const events = useMemo(() => bench?.events.filter((event) => event.pieceId === pieceId) ?? [], [bench, pieceId]);
 
   // until the crafter chooses or begins, the best answer is the stack
@@ -87,7 +80,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   const revision = kept?.revision;
   useEffect(() => {
     if (isSettled || !piece || !part || best === undefined || revision === undefined) return;
-    void settleStack({ ...piece, parts: [{ ...part, stack: best }, ...piece.parts.slice(1)] }, revision);
+    void settleStack({ ...piece, parts: [withFollowedStack(part, best), ...piece.parts.slice(1)] }, revision);
   }, [isSettled, piece, part, best, revision, settleStack]);
 
   const worked = useMemo(
@@ -95,7 +88,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     [piece, settings, events, now, all],
   );
 
-  if (!bench || !settings) return 'loading';
+  if (!bench || !settings || !judging) return 'loading';
   if (!kept || !piece || !part || !brief || !worked) return 'missing';
   const isRefused = matched.data !== undefined && !matched.isPlaceholderData && matched.data.ranked.length === 0;
   const changePiece = (edit: Edit<Piece>, name: string) => void keepChange(kept, edit, name);
@@ -104,12 +97,14 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     part,
     catalogue: all,
     settings,
+    judging,
     now,
     brief,
     match: matched.data,
     isJudging: matched.isFetching,
     stack,
     findings: judged.data?.findings ?? [],
+    stackProblems: judged.data?.problems ?? [],
     candidate: judged.data?.candidate ?? null,
     ...worked,
     clauses: sentenceOf({
@@ -126,8 +121,13 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     changePiece,
     takeBrief: (changed, name) => {
       // the stack stays until Match has answered; where it is the crafter's own, for good
-      const edit = withPart(({ stack: keptStack, stackIsOwn }) => ({ ...changed.part, stack: keptStack, stackIsOwn }));
-      if (changed.workshop === brief.workshop) changePiece(edit, name);
+      const edit = withPart((kept) => ({
+        ...changed.part,
+        stack: kept.stack,
+        stackIsOwn: kept.stackIsOwn,
+        judgedBy: kept.judgedBy,
+      }));
+      if (JSON.stringify(changed.workshop) === JSON.stringify(brief.workshop)) changePiece(edit, name);
       else void changeBoth(kept, edit, bench.settings, (now) => ({ ...now, workshop: changed.workshop }), name);
     },
     changePart: (edit, name) => changePiece(withPart(edit), name),

@@ -3,7 +3,6 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
   adjustDescription,
-  catalogue,
   describePiece,
   plainOwnSurface,
   plainPiece,
@@ -11,7 +10,7 @@ import {
   type Part,
   type Piece,
 } from '@sgraffa/core';
-import { useChanges } from '../../store/bench.ts';
+import { useCatalogue, useChanges } from '../../store/bench.ts';
 import { Section } from '../../ui/section/Section.tsx';
 import { sectionModel } from '../../ui/section/sectionModel.ts';
 import { Chips, type Said } from './Chips.tsx';
@@ -22,6 +21,10 @@ const EXAMPLES = [
   'enamel bowl, hand-washed daily',
   'cotton bag, machine-washed',
   'powder-coated steel tin, to bare metal',
+  'soda-lime glass lantern, candle inside, frosted',
+  'raw maple plaque, burnt, hung indoors',
+  'coir mat, under cover, walked on',
+  'polyester pennant, light, washed at 30 °C',
 ];
 const MAX_LINE = 400;
 
@@ -41,7 +44,7 @@ const pieceOf = (id: string, line: string, read: Description): Piece => {
 
 /** One line becomes a piece: its properties are shown as chips, to be changed before it is kept. */
 export const NewPiecePage = () => {
-  const all = catalogue();
+  const all = useCatalogue();
   const [line, setLine] = useState('');
   const [changes, setChanges] = useState<readonly Said[]>([]);
   const [error, setError] = useState<string | null>(null);

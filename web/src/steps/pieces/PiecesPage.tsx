@@ -1,19 +1,23 @@
 import { ActionIcon, Button } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { Link } from 'react-router';
-import { catalogue, type BenchEvent, type Piece, type Settings } from '@sgraffa/core';
-import { useBench, useChanges } from '../../store/bench.ts';
+import type { BenchEvent, Catalogue, Piece, Settings } from '@sgraffa/core';
+import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import type { Bench } from '../../store/workspaceStore.ts';
 import { Section } from '../../ui/section/Section.tsx';
 import { sectionModel } from '../../ui/section/sectionModel.ts';
 import { sentenceOf } from '../../ui/sentence.ts';
 import { workedOut } from '../../ui/workedOut.ts';
-import { useNow } from '../piece/usePieceModel.ts';
 import './pieces.css';
 
 /** The sentence of a piece without asking Match again: from what is kept. */
-const shortSentence = (piece: Piece, events: readonly BenchEvent[], settings: Settings, now: string): string => {
-  const all = catalogue();
+const shortSentence = (
+  piece: Piece,
+  events: readonly BenchEvent[],
+  settings: Settings,
+  now: string,
+  all: Catalogue,
+): string => {
   const { stack } = piece.parts[0]!;
   const { plan, limits } = workedOut(piece, events, settings, all, now);
   return sentenceOf({ piece, catalogue: all, settings, stack, isRefused: false, plan, limits, now })
@@ -23,7 +27,8 @@ const shortSentence = (piece: Piece, events: readonly BenchEvent[], settings: Se
 
 const Row = ({ piece, bench, now }: { piece: Piece; bench: Bench; now: string }) => {
   const { deletePiece } = useChanges();
-  const model = sectionModel({ part: piece.parts[0]!, catalogue: catalogue() });
+  const all = useCatalogue();
+  const model = sectionModel({ part: piece.parts[0]!, catalogue: all });
   return (
     <li className="sg-piece-row">
       <Link to={`/pieces/${piece.id}/match`} className="sg-piece-link">
@@ -31,7 +36,7 @@ const Row = ({ piece, bench, now }: { piece: Piece; bench: Bench; now: string })
         <span>
           <strong>{piece.name}</strong>
           {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
-          <span className="sg-short">{shortSentence(piece, bench.events, bench.settings.value, now)}</span>
+          <span className="sg-short">{shortSentence(piece, bench.events, bench.settings.value, now, all)}</span>
         </span>
       </Link>
       <ActionIcon aria-label={`Delete ${piece.name}`} onClick={() => void deletePiece(piece.id)}>

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { DEFAULT_SCHOOLS, type Schools, type Settings } from '@sgraffa/core';
 import type { Bench } from '../../store/workspaceStore.ts';
 import { options } from '../../ui/words.ts';
-import { firstAnswers } from '../../workers/matchClient.ts';
+import { firstAnswers, judgingOf } from '../../workers/matchClient.ts';
 
 /** Each school with its ways, and the reason of the one that stands unless the crafter says otherwise. */
 const SCHOOLS: {
@@ -18,7 +18,11 @@ const SCHOOLS: {
   filmOrder: {
     label: 'Film and clear',
     why: 'Clear brushed over film gets under its edge and lifts it: so nothing on top.',
-    ways: { nothingOnTop: 'seal, then film, nothing on top', filmThenClear: 'film, then mist coats of clear' },
+    ways: {
+      nothingOnTop: 'seal, then film, nothing on top',
+      filmThenClear: 'film, then mist coats of clear',
+      filmThenFlood: 'film, then an epoxy flood',
+    },
   },
   edgeSeal: {
     label: 'Sealing the edge of a mask',
@@ -62,7 +66,10 @@ const Effect = ({ bench, before }: { bench: Bench; before: Schools }) => {
   const { data } = useQuery({
     queryKey: ['schools', before, bench.settings.value.schools, bench.settings.value.workshop, bench.pieces],
     queryFn: async () => {
-      const [was, is] = [await firstAnswers(bench, before), await firstAnswers(bench, now)];
+      const [was, is] = [
+        await firstAnswers(bench, judgingOf(bench), before),
+        await firstAnswers(bench, judgingOf(bench), now),
+      ];
       return bench.pieces.flatMap(({ id, value }, index) => {
         const gone = was[index]!.filter((layer) => !is[index]!.includes(layer));
         const come = is[index]!.filter((layer) => !was[index]!.includes(layer));

@@ -8,6 +8,7 @@ import {
   failed,
   formatTemperature,
   freeHoursSchema,
+  parseLength,
   parseTemperature,
   problemSentence,
   readWorkspace,
@@ -17,13 +18,12 @@ import {
   type Problem,
   type Settings,
 } from '@sgraffa/core';
-import { readDemo, store, useBench, useChanges } from '../../store/bench.ts';
+import { readDemo, store, useBench, useChanges, useNow } from '../../store/bench.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import { boundedNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
-import { options } from '../../ui/words.ts';
-import { useNow } from '../piece/usePieceModel.ts';
+import { lengthIn, options } from '../../ui/words.ts';
 import { SchoolsPart } from './SchoolsPart.tsx';
 import './settings.css';
 
@@ -178,6 +178,59 @@ const FilePart = () => {
   );
 };
 
+/** Largest cut of the cutter; typical ones are offered, and any other can be typed. */
+const BEDS = [
+  { label: '290 × 290 mm mat', widthMm: 290, lengthMm: 290 },
+  { label: '290 × 590 mm mat', widthMm: 290, lengthMm: 590 },
+  { label: '290 mm × 3.5 m roll', widthMm: 290, lengthMm: 3500 },
+] as const;
+
+const BedPart = ({
+  settings,
+  setWorkshop,
+}: {
+  settings: Settings;
+  setWorkshop: (patch: Partial<Settings['workshop']>, name: string) => void;
+}) => {
+  const { bed } = settings.workshop;
+  const side = (name: 'widthMm' | 'lengthMm') => ({
+    value: bed?.[name] ?? null,
+    format: lengthIn(settings),
+    parse: (text: string) => parseLength(text, settings.length),
+    onChange: (value: number | null) =>
+      setWorkshop(
+        {
+          bed:
+            value === null ? null : { widthMm: bed?.widthMm ?? value, lengthMm: bed?.lengthMm ?? value, [name]: value },
+        },
+        "the cutter's largest cut",
+      ),
+  });
+  const known = BEDS.findIndex(({ widthMm, lengthMm }) => bed?.widthMm === widthMm && bed.lengthMm === lengthMm);
+  return (
+    <div className="sg-fields">
+      <Select
+        label="Largest cut of the cutter"
+        description="Larger designs are sliced."
+        data={[
+          { value: '', label: 'not said' },
+          ...BEDS.map(({ label }, index) => ({ value: String(index), label })),
+          ...(bed && known < 0 ? [{ value: 'own', label: 'as typed' }] : []),
+        ]}
+        value={bed ? (known < 0 ? 'own' : String(known)) : ''}
+        onChange={(value) => {
+          const typical = BEDS[Number(value)];
+          if (value === '') setWorkshop({ bed: null }, "the cutter's largest cut");
+          else if (value !== 'own' && typical)
+            setWorkshop({ bed: { widthMm: typical.widthMm, lengthMm: typical.lengthMm } }, "the cutter's largest cut");
+        }}
+      />
+      <QuantityInput label="Its width" {...side('widthMm')} />
+      <QuantityInput label="Its length" {...side('lengthMm')} />
+    </div>
+  );
+};
+
 /** The workshop, free hours, units, schools, and the workspace file. */
 export const SettingsPage = () => {
   const bench = useBench();
@@ -229,6 +282,7 @@ export const SettingsPage = () => {
           }
         />
       </div>
+      {workshop.tools.includes('cutter') && <BedPart settings={settings} setWorkshop={setWorkshop} />}
       <h2 className="sg-rule">Free hours</h2>
       <p className="sg-quiet">When you are at the bench; the plan uses no others. In the zone {settings.zone}.</p>
       <div className="sg-fields">

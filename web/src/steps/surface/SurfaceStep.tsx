@@ -1,10 +1,8 @@
 import { MultiSelect, NumberInput, Select } from '@mantine/core';
 import {
-  failed,
   parseLength,
   parseTemperature,
   plainOwnSurface,
-  type Outcome,
   type Surface,
   type Use,
   formatTemperature,
@@ -17,8 +15,8 @@ import {
   FOOD_WORDS,
   ITEM_WORDS,
   lengthIn,
-  LOOK_WORDS,
   options,
+  readName,
   PLACE_WORDS,
   SHAPE_WORDS,
   SOIL_WORDS,
@@ -26,44 +24,23 @@ import {
   WATER_WORDS,
   WEAR_WORDS,
   YES_NO_WORDS,
-  ZONE_WORDS,
 } from '../../ui/words.ts';
 import { usePiece } from '../piece/usePieceModel.ts';
+import { DesignsPart } from './DesignsPart.tsx';
+import { FinishesPart } from './FinishesPart.tsx';
 import { OwnProperties } from './OwnProperties.tsx';
 
 const ASKED_SOILS = ['dust', 'grease', 'silicone', 'oldGlue', 'damp', 'rust', 'flaking', 'wax'] as const;
-const MAX_NAME = 120;
-
-const readName = (text: string): Outcome<{ value: string }> => {
-  const value = text.trim();
-  return value.length >= 1 && value.length <= MAX_NAME
-    ? { ok: true, value }
-    : failed({
-        code: 'bad-name',
-        given: value === '' ? 'No name was given.' : `${value.length} characters were given.`,
-        allowed: `1 to ${MAX_NAME} characters.`,
-        todo: 'Type what the piece is called.',
-      });
-};
-
 /** The piece and how it will live: every property that the layers follow from. */
 export const SurfaceStep = () => {
   const { model } = usePiece();
   const { part, piece, settings, catalogue, changePart, changePiece } = model;
   const { surface, use } = part;
-  const design = part.designs[0]!;
   const setSurface = (patch: Partial<Surface>, name: string) =>
     changePart((kept) => ({ ...kept, surface: { ...kept.surface, ...patch } }), name);
   const setUse = (patch: Partial<Use>, name: string) =>
     changePart((kept) => ({ ...kept, use: { ...kept.use, ...patch } }), name);
-  const setDesign = (patch: Partial<typeof design>, name: string) =>
-    changePart(
-      ({ designs: [first, ...others], ...kept }) => ({ ...kept, designs: [{ ...first!, ...patch }, ...others] }),
-      name,
-    );
   const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
-  const finish = surface.existing[0];
-  const ageReads = boundedNumber('an age', 0, 36500, 'days');
   const surfaceName = catalogue.baseById.get(surface.base)?.notes;
   return (
     <div className="sg-course">
@@ -93,31 +70,7 @@ export const SurfaceStep = () => {
             )
           }
         />
-        <Select
-          label="On it already"
-          data={[
-            { value: '', label: 'nothing: it is bare' },
-            ...catalogue.finishes.map(({ id, name }) => ({ value: id, label: name })),
-          ]}
-          value={finish?.finish ?? ''}
-          onChange={(id) =>
-            setSurface(
-              { existing: id ? [{ finish: id, ageDays: finish?.ageDays ?? null }, ...surface.existing.slice(1)] : [] },
-              'the finish on it',
-            )
-          }
-        />
-        {finish && (
-          <QuantityInput
-            label="How long it has dried, days"
-            value={finish.ageDays}
-            format={String}
-            parse={ageReads}
-            onChange={(ageDays) =>
-              setSurface({ existing: [{ ...finish, ageDays }, ...surface.existing.slice(1)] }, 'its age')
-            }
-          />
-        )}
+        <FinishesPart model={model} onChange={(existing, name) => setSurface({ existing }, name)} />
         <MultiSelect
           label="Condition"
           placeholder={surface.condition.length ? '' : 'clean'}
@@ -136,6 +89,18 @@ export const SurfaceStep = () => {
           data={options(TONE_WORDS)}
           value={surface.tone}
           onChange={(tone) => tone && setSurface({ tone }, 'its colour')}
+        />
+        <QuantityInput
+          label="Clear width"
+          value={surface.widthMm}
+          {...length}
+          onChange={(widthMm) => setSurface({ widthMm }, 'the clear width')}
+        />
+        <QuantityInput
+          label="Clear height"
+          value={surface.heightMm}
+          {...length}
+          onChange={(heightMm) => setSurface({ heightMm }, 'the clear height')}
         />
       </div>
       {surface.base === 'own' && surface.own && (
@@ -212,6 +177,12 @@ export const SurfaceStep = () => {
           onChange={(children) => children && setUse({ children }, 'children')}
         />
         <Select
+          label="Worn against the skin"
+          data={options({ ...YES_NO_WORDS, unknown: 'not said yet' })}
+          value={use.skin}
+          onChange={(skin) => skin && setUse({ skin }, 'skin contact')}
+        />
+        <Select
           label="It is"
           data={options(ITEM_WORDS)}
           value={use.item}
@@ -224,55 +195,7 @@ export const SurfaceStep = () => {
           onChange={(mustComeOff) => mustComeOff && setUse({ mustComeOff }, 'whether it comes off')}
         />
       </div>
-      <h2>The design on it</h2>
-      <div className="sg-fields">
-        <Select
-          label="Look"
-          data={options(LOOK_WORDS)}
-          value={design.look}
-          onChange={(look) => look && setDesign({ look }, 'the look')}
-        />
-        <Select
-          label="Where on the piece"
-          data={options(ZONE_WORDS).filter(({ value }) => value !== 'rest')}
-          value={design.zone}
-          onChange={(zone) => zone && zone !== 'rest' && setDesign({ zone }, 'where the design is')}
-        />
-        <Select
-          label="Its colour"
-          data={options(TONE_WORDS)}
-          value={design.tone}
-          onChange={(tone) => tone && setDesign({ tone }, 'its colour')}
-        />
-        <QuantityInput
-          label="Thinnest stroke"
-          value={design.minStrokeMm}
-          {...length}
-          onChange={(minStrokeMm) => setDesign({ minStrokeMm }, 'the thinnest stroke')}
-        />
-        <QuantityInput
-          label="Thinnest web between openings"
-          value={design.minWebMm}
-          {...length}
-          onChange={(minWebMm) => setDesign({ minWebMm }, 'the thinnest web')}
-        />
-        <QuantityInput
-          label="Loose islands"
-          value={design.islands}
-          format={String}
-          parse={boundedNumber('a number of islands', 0, 100000, '', true)}
-          onChange={(islands) => setDesign({ islands }, 'the islands')}
-        />
-        <QuantityInput
-          label="Enlarged"
-          description="1 is as drawn."
-          required
-          value={design.scale}
-          format={(value) => `×${value}`}
-          parse={(text) => boundedNumber('an enlargement', 0.1, 20, '')(text.replace(/[×x]/, ''))}
-          onChange={(scale) => scale !== null && setDesign({ scale }, 'its size')}
-        />
-      </div>
+      <DesignsPart model={model} />
       <h2>The job</h2>
       <div className="sg-fields">
         <NumberInput

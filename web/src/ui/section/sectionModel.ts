@@ -1,4 +1,5 @@
 import {
+  designIdsOf,
   layersAt,
   surfaceFacts,
   type Catalogue,
@@ -166,15 +167,29 @@ export interface SectionInput {
   /** How many operations are through; all of them where it is not given. */
   readonly done?: number;
   readonly states?: readonly LayerAtTime[];
+  /** Which design the cut goes through, where several are laid one after the other; the first where it is not given. */
+  readonly designId?: string | undefined;
 }
 
+/** The designs that a stack lays one after the other, in that order; none where it lays them in one go. */
+export const designsInTurn = ({ stack, designs }: Part): readonly Part['designs'][number][] => {
+  const laid = stack?.others?.length ? [...new Set(designIdsOf(stack).values())] : [];
+  return laid.flatMap((id) => designs.find((design) => design.id === id) ?? []);
+};
+
 /** The profile of a part as bands to draw, from its real operations; an empty stack gives the bare base. */
-export const sectionModel = ({ part, catalogue, done, states }: SectionInput): SectionModel | null => {
+export const sectionModel = ({
+  part,
+  catalogue,
+  done,
+  states,
+  designId = designsInTurn(part)[0]?.id,
+}: SectionInput): SectionModel | null => {
   const facts = surfaceFacts(part.surface, catalogue);
   if (!facts.ok) return null;
   const productOf = (id: string) => catalogue.productById.get(id)!;
   const profile = part.stack
-    ? layersAt(part.stack, (id) => catalogue.productById.get(id)?.attacks, done)
+    ? layersAt(part.stack, (id) => catalogue.productById.get(id)?.attacks, done, designId)
     : { layers: [], cut: null, isStripped: false };
   const isBare =
     profile.isStripped ||

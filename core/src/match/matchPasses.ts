@@ -1,0 +1,197 @@
+import type { Catalogue } from '../materials/index.ts';
+import type { Pass, Priority, Stack } from '../piece/index.ts';
+import {
+  Bests,
+  byPriority,
+  fingerprint,
+  isUnknown,
+  namesOf,
+  scored,
+  valueFor,
+  wayOf,
+  type Scored,
+} from './candidates.ts';
+import type { Situation, Top } from './context.ts';
+import { productOf, type RuleBook } from './judge.ts';
+import { dryingMemo } from './score.ts';
+import { applied, productsFor, searchMethod, type Found, type FoundPass, type SearchCount } from './search.ts';
+import { firstTop, soilsOf, topAfter, topForNextDesign } from './situation.ts';
+import { judgeWhole, situationsOf } from './whole.ts';
+
+/** Stacks gone on with after each pass, and ways of laying the next one on each of them: enough that a better order is not lost. */
+const WIDTH = 10;
+const NEXT = 4;
+/** Beyond so many passes not every order is tried: the given one and its reverse are. */
+const MOST_ORDERED = 4;
+
+interface Seen {
+  readonly pass: Pass;
+  readonly situation: Situation;
+}
+
+/** Passes laid so far, without the finish that goes over all of them. */
+interface Laid {
+  readonly passes: readonly FoundPass[];
+  readonly operations: Found['operations'];
+  readonly tail: Found['operations'];
+  readonly top: Top;
+  readonly value: number;
+}
+
+const ordersOf = <Item>(items: readonly Item[]): Item[][] =>
+  items.length <= 1
+    ? [[...items]]
+    : items.flatMap((item) => ordersOf(items.filter((other) => other !== item)).map((rest) => [item, ...rest]));
+
+const ordersTried = (seen: readonly Seen[]): Seen[][] =>
+  seen.length <= MOST_ORDERED ? ordersOf(seen) : [[...seen], [...seen].reverse()];
+
+/** The best of each way of working first, then of each product, so that few still differ. */
+const varied = (all: readonly Scored[], priority: Priority, most: number): Scored[] => {
+  const ordered = [...all].sort(byPriority(priority));
+  const firsts = ordered.filter(
+    (entry, index) => ordered.findIndex(({ found }) => found.method === entry.found.method) === index,
+  );
+  return [...firsts, ...ordered.filter((entry) => !firsts.includes(entry))].slice(0, most);
+};
+
+const passOf = ({ pass }: Seen, { method, key, operations }: Found): FoundPass => ({
+  designId: pass[0]!.id,
+  names: namesOf(pass),
+  method,
+  key,
+  operations,
+});
+
+/**
+ * The stacks that lay several passes of designs on one part, in an order that stands: prep and ground once, then each design with its
+ * mask off again before the next, the finish over all.
+ *
+ * A beam search over the orders of the passes: each is laid on what the earlier ones left and judged there; whole stacks are then judged
+ * again, for all designs together.
+ *
+ * @returns stacks without a refusal; those with something unknown among them
+ */
+export const searchPasses = (
+  situation: Situation,
+  catalogue: Catalogue,
+  book: RuleBook,
+  priority: Priority,
+  count: SearchCount,
+): Scored[] => {
+  const seen = situationsOf(situation);
+  const memo = dryingMemo(situation);
+  const standing = (one: Seen, onto?: { top: Top; pass: number }): Scored[] => {
+    const best = new Bests();
+    for (const method of catalogue.methods)
+      searchMethod(
+        one.situation,
+        method,
+        book,
+        {
+          allowedBlocks: 0,
+          ...(onto ? { onto } : {}),
+          onFound: (found) => {
+            best.add(scored(found, one.situation, memo));
+            return false;
+          },
+        },
+        count,
+      );
+    return best.all();
+  };
+
+  const beginnings = new Map<Seen, Laid[]>();
+  const begun = (one: Seen): Laid[] => {
+    let known = beginnings.get(one);
+    if (!known) beginnings.set(one, (known = begin(one)));
+    return known;
+  };
+  const begin = (one: Seen): Laid[] =>
+    varied(standing(one), priority, WIDTH).map((entry) => {
+      const { found } = entry;
+      const isTail = found.operations.map((operation) => operation.op === 'apply' && operation.role === 'finish');
+      const operations = found.operations.filter((_, index) => !isTail[index]);
+      const start = firstTop(one.situation, soilsOf(one.situation, found.method));
+      return {
+        passes: [passOf(one, { ...found, operations })],
+        operations,
+        tail: found.operations.filter((_, index) => isTail[index]),
+        top: operations.reduce((top, operation) => topAfter(top, operation, productOf(operation, catalogue)), start),
+        value: valueFor(entry, priority),
+      };
+    });
+
+  const goneOn = (laid: Laid, one: Seen): Laid[] => {
+    const top = topForNextDesign(laid.top);
+    return varied(standing(one, { top, pass: laid.passes.length + 1 }), priority, NEXT).map((entry) => ({
+      passes: [...laid.passes, passOf(one, entry.found)],
+      operations: [...laid.operations, ...entry.found.operations],
+      tail: laid.tail,
+      top: entry.found.operations.reduce(
+        (below, operation) => topAfter(below, operation, productOf(operation, catalogue)),
+        top,
+      ),
+      value: laid.value + valueFor(entry, priority),
+    }));
+  };
+
+  /** The finishes that may go over all: the first design's own, none, or another that its way of working takes. */
+  const tailsOf = ({ passes, tail }: Laid): Found['operations'][] => {
+    const slot = passes[0]!.method.slots.find(({ role, key }) => role === 'finish' && !key);
+    return [
+      tail,
+      ...(slot?.optional && tail.length ? [[]] : []),
+      ...(slot
+        ? productsFor(slot, catalogue.products).map((product) => [applied(slot, 'finish', product, undefined)])
+        : []),
+    ];
+  };
+
+  const closed = (laid: Laid): Scored | null => {
+    const { passes } = laid;
+    const [first] = passes;
+    let best: Scored | null = null;
+    for (const tail of tailsOf(laid)) {
+      const operations = [...laid.operations, ...tail];
+      const stack: Stack = {
+        methodId: first!.method.id,
+        others: passes.slice(1).map(({ designId, method }) => ({ designId, methodId: method.id })),
+        operations: [...operations],
+      };
+      const findings = judgeWhole(stack, situation, book);
+      count.judged += operations.length;
+      if (findings.some(({ verdict }) => verdict === 'blocks')) continue;
+      count.complete += 1;
+      const found: Found = { method: first!.method, key: first!.key, operations, findings, blocks: 0, passes };
+      const entry = scored(found, situation, memo);
+      if (!best || valueFor(entry, priority) > valueFor(best, priority)) best = entry;
+    }
+    return best;
+  };
+
+  const all = new Map<string, Scored>();
+  for (const [first, ...rest] of ordersTried(seen)) {
+    let laid = begun(first!);
+    for (const one of rest)
+      laid = laid
+        .flatMap((before) => goneOn(before, one))
+        .sort((left, right) => right.value - left.value)
+        .slice(0, WIDTH * NEXT);
+    for (const entry of laid.map(closed)) {
+      if (!entry) continue;
+      // the same layers in another order are one answer: the better order stands
+      const same = fingerprint(entry.found).split(/[:+]/).sort().join('+');
+      const held = all.get(same);
+      if (!held || valueFor(entry, priority) > valueFor(held, priority)) all.set(same, entry);
+    }
+  }
+  return [...all.values()];
+};
+
+/** Those of which nothing is unknown, and those in a way that only a test can decide. */
+export const apart = (all: readonly Scored[]): { known: Scored[]; open: Scored[] } => {
+  const known = all.filter(({ found }) => !isUnknown(found));
+  const ways = new Set(known.map(({ found }) => wayOf(found)));
+  return { known, open: all.filter(({ found }) => isUnknown(found) && !ways.has(wayOf(found))) };
+};

@@ -1,0 +1,66 @@
+import { describe, expect, test } from '@jest/globals';
+import { catalogue, usersCatalogue, withOwnProducts, type Override } from './index.ts';
+import { matchLayers } from '../match/index.ts';
+import { briefOf } from '../testing/briefs.ts';
+
+const all = catalogue();
+const label = (figure: string, value: Override['value'], unit: Override['unit']): Override => ({
+  figure,
+  value,
+  unit,
+  basis: 'your-label',
+  enteredOn: '2026-11-25',
+});
+const film = { id: 'own-shed-film', name: 'Shed film', like: 'film-permanent' };
+const users = (overrides: readonly Override[], ownProducts = [film]) => {
+  const read = usersCatalogue(all, { ownProducts, overrides });
+  if (!read.ok) throw new Error(JSON.stringify(read.problems));
+  return read.catalogue;
+};
+
+describe('products of the user’s own', () => {
+  test('stand beside the one they are like and are judged by the same rules, with the figures of their label', () => {
+    const mine = users([label('own-shed-film.life.exposed', [7, 8, 9], 'y')]);
+    const brief = briefOf({ base: 'steel-stainless', use: { place: 'exposed', lifeYears: 6.5 } });
+    const refusedKeys = matchLayers(brief, mine).refused.map(({ keyId }) => keyId);
+    expect(refusedKeys).toContain('film-permanent');
+    expect(refusedKeys).not.toContain('own-shed-film');
+    expect(all.productById.has('own-shed-film')).toBe(false);
+  });
+
+  test('fill the slots that name the one they are like', () => {
+    const mine = users([], [{ id: 'own-cloth-paint', name: 'Cloth paint', like: 'fabric-acrylic' }]);
+    const answer = matchLayers(briefOf({ base: 'cotton', use: { laundryC: 40 }, design: { look: 'gradient' } }), mine);
+    expect([...answer.ranked, ...answer.folded].map(({ keyId }) => keyId)).toContain('own-cloth-paint');
+  });
+
+  test.each([
+    ['like nothing', [{ id: 'own-x', name: 'X', like: 'moon-paint' }], 'unknown-product'],
+    ['twice the same', [film, film], 'product-twice'],
+  ])('%s are refused', (_name, ownProducts, code) => {
+    const read = withOwnProducts(all, ownProducts);
+    expect(read.ok ? 'taken' : read.problems[0]?.code).toBe(code);
+  });
+});
+
+describe('words of a label', () => {
+  test('change what is known of washing, and carry the basis', () => {
+    const care = users([label('own-shed-film.care.water', 'dishwasher', 'word')]).productById.get(
+      'own-shed-film',
+    )?.care;
+    expect(care).toMatchObject({ water: 'dishwasher', basis: 'your-label' });
+    expect(all.productById.get('film-permanent')?.care?.basis).not.toBe('your-label');
+  });
+
+  test.each([
+    ['a word that is none', label('film-permanent.care.water', 'boiling', 'word'), 'bad-word'],
+    ['a number for a word', label('film-permanent.care.water', 3, 'h'), 'bad-word'],
+    ['a word for a figure', label('film-permanent.heatLimitC', 'hot', 'word'), 'wrong-unit'],
+    ['food-rated, as nobody has checked', label('flood-epoxy.foodRated', 'yes', 'word'), 'only-tighter'],
+    ['less air than the fumes need', label('aerosol-enamel.air', 'room', 'word'), 'only-tighter'],
+    ['another name', label('film-permanent.name', 'Moon', 'word'), 'unknown-figure'],
+  ])('%s is refused', (_name, override, code) => {
+    const read = usersCatalogue(all, { ownProducts: [], overrides: [override] });
+    expect(read.ok ? 'taken' : read.problems[0]?.code).toBe(code);
+  });
+});

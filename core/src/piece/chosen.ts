@@ -1,0 +1,27 @@
+import { keepFigures, withKept, type Catalogue } from '../materials/index.ts';
+import type { Operation, Part, Stack } from './schema.ts';
+
+const productIdsOf = ({ operations }: Stack): string[] =>
+  operations.flatMap((operation: Operation) =>
+    operation.op !== 'treat' && operation.productId ? [operation.productId] : [],
+  );
+
+/** The part with a stack that the crafter chose or made: it keeps the figures it is judged by, until new ones are taken. */
+export const withChosenStack = (part: Part, stack: Stack, catalogue: Catalogue): Part => ({
+  ...part,
+  stack,
+  stackIsOwn: true,
+  judgedBy: keepFigures(productIdsOf(stack), catalogue),
+});
+
+/** The part with the best answer's stack, which follows the catalogue. */
+export const withFollowedStack = (part: Part, stack: Stack | null): Part => ({
+  ...part,
+  stack,
+  stackIsOwn: false,
+  judgedBy: null,
+});
+
+/** The catalogue as a part's chosen stack was judged by it; today's where it follows the best answer. */
+export const catalogueFor = ({ stackIsOwn, judgedBy }: Pick<Part, 'stackIsOwn' | 'judgedBy'>, catalogue: Catalogue) =>
+  stackIsOwn ? withKept(catalogue, judgedBy) : catalogue;

@@ -1,0 +1,156 @@
+import { Button, Select, Tabs } from '@mantine/core';
+import { IconPlus } from '@tabler/icons-react';
+import { useState } from 'react';
+import { parseLength, passesOf, plainDesign, type Design } from '@sgraffa/core';
+import { boundedNumber } from '../../ui/numbers.ts';
+import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { TypedInput } from '../../ui/TypedInput.tsx';
+import { lengthIn, LOOK_WORDS, options, readName, TONE_WORDS, YES_NO_WORDS, ZONE_WORDS } from '../../ui/words.ts';
+import type { PieceModel } from '../piece/usePieceModel.ts';
+
+const MOST_DESIGNS = 20;
+
+/** The designs on the part: each its look, place, size and the facts of its artwork. */
+export const DesignsPart = ({ model }: { model: PieceModel }) => {
+  const { part, settings, changePart } = model;
+  const { designs } = part;
+  const [open, setOpen] = useState(designs[0]!.id);
+  const design = designs.find(({ id }) => id === open) ?? designs[0]!;
+  const set = (patch: Partial<Design>, name: string) =>
+    changePart(
+      (kept) => ({
+        ...kept,
+        designs: kept.designs.map((one) => (one.id === design.id ? { ...one, ...patch } : one)),
+      }),
+      name,
+    );
+  const add = () => {
+    const id = `d-${crypto.randomUUID().slice(0, 8)}`;
+    changePart(
+      (kept) => ({
+        ...kept,
+        designs: [...kept.designs, { ...plainDesign(id), name: `design ${kept.designs.length + 1}` }],
+      }),
+      'another design',
+    );
+    setOpen(id);
+  };
+  const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
+  const isSeveral = designs.length > 1;
+  const passes = passesOf(designs);
+  return (
+    <>
+      <h2>{isSeveral ? 'The designs on it' : 'The design on it'}</h2>
+      {isSeveral && (
+        <>
+          <Tabs value={design.id} onChange={(id) => id && setOpen(id)} className="sg-designs">
+            <Tabs.List aria-label="Designs on the piece">
+              {designs.map(({ id, name }) => (
+                <Tabs.Tab key={id} value={id}>
+                  {name}
+                </Tabs.Tab>
+              ))}
+            </Tabs.List>
+          </Tabs>
+          <p className="sg-quiet">
+            {passes.length === 1
+              ? 'They are alike in look, colour and place, so they are laid in one go.'
+              : `Laid one after the other, in an order that stands: ${passes.map((pass) => pass.map(({ name }) => name).join(' with ')).join('; ')}.`}
+          </p>
+        </>
+      )}
+      <div className="sg-fields">
+        {isSeveral && (
+          <TypedInput label="Called" kept={design.name} read={readName} keep={(name) => set({ name }, 'its name')} />
+        )}
+        <Select
+          label="Look"
+          data={options(LOOK_WORDS)}
+          value={design.look}
+          onChange={(look) => look && set({ look }, 'the look')}
+        />
+        <Select
+          label="Where on the piece"
+          data={options(ZONE_WORDS).filter(({ value }) => value !== 'rest')}
+          value={design.zone}
+          onChange={(zone) => zone && zone !== 'rest' && set({ zone }, 'where the design is')}
+        />
+        <Select
+          label="Its colour"
+          data={options(TONE_WORDS)}
+          value={design.tone}
+          onChange={(tone) => tone && set({ tone }, 'its colour')}
+        />
+        <QuantityInput
+          label="Width of the design"
+          value={design.widthMm}
+          {...length}
+          onChange={(widthMm) => set({ widthMm }, 'the width of the design')}
+        />
+        <QuantityInput
+          label="Height of the design"
+          value={design.heightMm}
+          {...length}
+          onChange={(heightMm) => set({ heightMm }, 'the height of the design')}
+        />
+        <QuantityInput
+          label="Thinnest stroke"
+          value={design.minStrokeMm}
+          {...length}
+          onChange={(minStrokeMm) => set({ minStrokeMm }, 'the thinnest stroke')}
+        />
+        <QuantityInput
+          label="Thinnest web between openings"
+          value={design.minWebMm}
+          {...length}
+          onChange={(minWebMm) => set({ minWebMm }, 'the thinnest web')}
+        />
+        <QuantityInput
+          label="Loose islands"
+          value={design.islands}
+          format={String}
+          parse={boundedNumber('a number of islands', 0, 100000, '', true)}
+          onChange={(islands) => set({ islands }, 'the islands')}
+        />
+        <QuantityInput
+          label="Enlarged"
+          description="1 is as drawn."
+          required
+          value={design.scale}
+          format={(value) => `×${value}`}
+          parse={(text) => boundedNumber('an enlargement', 0.1, 20, '')(text.replace(/[×x]/, ''))}
+          onChange={(scale) => scale !== null && set({ scale }, 'its size')}
+        />
+        <Select
+          label="Keep the stencil for later"
+          data={options(YES_NO_WORDS)}
+          value={part.stencilAgain}
+          onChange={(stencilAgain) =>
+            stencilAgain && changePart((kept) => ({ ...kept, stencilAgain }), 'keeping the stencil')
+          }
+        />
+      </div>
+      <div className="sg-buttons">
+        {designs.length < MOST_DESIGNS && (
+          <Button variant="outline" leftSection={<IconPlus size={18} aria-hidden />} onClick={add}>
+            Another design on it
+          </Button>
+        )}
+        {isSeveral && (
+          <Button
+            variant="outline"
+            onClick={() => {
+              changePart(
+                (kept) => ({ ...kept, designs: kept.designs.filter(({ id }) => id !== design.id) }),
+                `taking ${design.name} off`,
+              );
+              setOpen(designs.find(({ id }) => id !== design.id)!.id);
+            }}
+          >
+            Take {design.name} off
+          </Button>
+        )}
+      </div>
+    </>
+  );
+};

@@ -533,6 +533,14 @@ const ROWS: readonly Row[] = [
     speaks: { base: 'slate', workshop: { temperatureC: 36 } },
     silent: { base: 'slate', workshop: { temperatureC: 22 } },
   },
+  {
+    rule: 'storage-age',
+    speaks: { ...glass, workshop: { stock: [{ productId: 'film-permanent', ageMonths: 60 }] } },
+    silent: { ...glass, workshop: { stock: [{ productId: 'film-permanent', ageMonths: 6 }] } },
+    stack: stackOf('decal', degreased, layer('film', 'film', 'film-permanent')),
+    silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-permanent')),
+  },
+  { rule: 'window-for-batch', speaks: { base: 'slate', quantity: 40 }, silent: { base: 'slate', quantity: 2 } },
   { rule: 'dries-here', speaks: { base: 'slate', workshop: { relativeHumidity: 97 } }, silent: { base: 'slate' } },
   { rule: 'damp-air', speaks: { ...glass, workshop: { relativeHumidity: 82 } }, silent: glass },
   {

@@ -71,6 +71,7 @@ export const plainWorkshop = (): Workshop => ({
   air: 'outdoors',
   tools: ['cutter', 'press', 'heatGun', 'oven'],
   bed: null,
+  stock: [],
   temperatureC: 20,
   relativeHumidity: 50,
 });

@@ -200,6 +200,11 @@ export const workshopSchema = z.strictObject({
   tools: z.array(z.enum(TOOLS)),
   /** Largest cut of the cutter, mm; null: not said. */
   bed: z.strictObject({ widthMm: millimetres, lengthMm: millimetres }).nullable().default(null),
+  /** How old what is on the shelf is, months, where the crafter said so; what is not named is reckoned as fresh. */
+  stock: z
+    .array(z.strictObject({ productId: z.string().min(1), ageMonths: bounded(0, 600, 'months') }))
+    .max(500, 'at most 500 products')
+    .default([]),
   temperatureC: bounded(-30, 50, '°C'),
   relativeHumidity: bounded(0, 100, '% RH'),
 });

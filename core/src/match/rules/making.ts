@@ -1,6 +1,6 @@
 import { AIRS, rankIn } from '../../materials/index.ts';
 import { dryTime, dewPoint } from '../../dry/index.ts';
-import { formatLength, formatTemperature } from '../../units/index.ts';
+import { formatDuration, formatLength, formatTemperature } from '../../units/index.ts';
 import {
   aboutProduct,
   blocks,
@@ -177,6 +177,50 @@ export const workshop: readonly Rule[] = [
             'label-typical',
           )
         : null;
+    },
+  }),
+  aboutProduct({
+    id: 'storage-age',
+    reads: 'product',
+    topic: 'workshop',
+    about: 'Film, paint, epoxy and paste spoil on the shelf.',
+    at: ['ground', 'groundSeal', 'mask', 'edgeSeal', 'medium', 'film', 'transfer', 'finish'],
+    test: ({ product, workshop: { stock } }) => {
+      const age = product.shelf && stock.find(({ productId }) => productId === product.id)?.ageMonths;
+      if (!product.shelf || age === undefined || age <= product.shelf.typical) return null;
+      const fact = figureOf(product, 'keeps unopened', product.shelf);
+      return age > product.shelf.high
+        ? unknown(
+            `your ${product.name} is ${age} months old, and it keeps ${product.shelf.high} at the most`,
+            'Try it on scrap: film must stick and come off its liner clean, paint must stir smooth and dry hard; else buy fresh.',
+            product.shelf.basis,
+            fact,
+          )
+        : cautions(
+            `your ${product.name} is ${age} months old, and it keeps about ${product.shelf.typical}`,
+            'Try it on scrap first.',
+            product.shelf.basis,
+            fact,
+          );
+    },
+  }),
+  aboutProduct({
+    id: 'window-for-batch',
+    reads: 'product',
+    topic: 'workshop',
+    about: 'A batch must be short enough for the window in which the next coat may follow.',
+    at: ['ground', 'groundSeal', 'medium', 'finish'],
+    test: ({ product, operation, brief: { quantity } }) => {
+      const end = product.recoatWindows?.find(([, last]) => last !== null)?.[1];
+      const each = product.handsOn?.typical;
+      if (!end || !each || operation.coats < 2 || quantity * each <= end) return null;
+      const group = Math.max(1, Math.floor(end / each));
+      return cautions(
+        `a coat of ${product.name} on ${quantity} pieces takes longer than the ${formatDuration(end)} in which the next may follow`,
+        `Spray ${group === 1 ? 'one piece' : `groups of ${group}`} to the last coat, then the next; or wait out the long window between coats.`,
+        product.handsOn!.basis,
+        figureOf(product, 'work on one piece', product.handsOn!),
+      );
     },
   }),
   aboutProduct({

@@ -13,6 +13,8 @@ import {
   type Survey,
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow, whyNotLaid } from '../../store/bench.ts';
+import { boundedNumber } from '../../ui/numbers.ts';
+import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { Yours, figureWords } from '../../ui/WhereFrom.tsx';
 import { capitalised } from '../../ui/words.ts';
 import { inWords, type Entry } from './entries.ts';
@@ -128,6 +130,41 @@ const LABEL_WORDS: Readonly<Record<string, string>> = {
   air: 'Air it needs',
 };
 
+/** How old the crafter's own stock of a product is, where it spoils. */
+const AgePart = ({ product }: { product: Product }) => {
+  const bench = useBench();
+  const { changeSettings } = useChanges();
+  if (!bench || !product.shelf) return null;
+  const { stock } = bench.settings.value.workshop;
+  return (
+    <div className="sg-own-form">
+      <QuantityInput
+        label="How old yours is, months"
+        description="Film, paint and paste spoil: what is too old is to be tried first."
+        value={stock.find(({ productId }) => productId === product.id)?.ageMonths ?? null}
+        format={String}
+        parse={boundedNumber('an age', 0, 600, 'months')}
+        onChange={(ageMonths) =>
+          void changeSettings(
+            bench.settings,
+            (kept) => ({
+              ...kept,
+              workshop: {
+                ...kept.workshop,
+                stock: [
+                  ...kept.workshop.stock.filter(({ productId }) => productId !== product.id),
+                  ...(ageMonths === null ? [] : [{ productId: product.id, ageMonths }]),
+                ],
+              },
+            }),
+            `the age of ${product.name}`,
+          )
+        }
+      />
+    </div>
+  );
+};
+
 /** A product of the crafter's own begins as one that is like it, with a name of its own. */
 const LikePart = ({ product }: { product: Product }) => {
   const bench = useBench();
@@ -222,6 +259,7 @@ export const EntryPart = ({ entry, survey }: { entry: Entry; survey: Survey | un
         </Table>
       )}
       {product && <WordsPart product={product} />}
+      {product && <AgePart product={product} />}
       {product && <LikePart product={product} />}
       {entry.hazards.map((id) => {
         const hazard = all.hazardById.get(id);

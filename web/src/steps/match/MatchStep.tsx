@@ -143,15 +143,13 @@ export const MatchStep = () => {
       {formerStack && <Turned model={model} former={formerStack} />}
       {isOwn && (
         <p className={blocked ? 'sg-turned is-refused' : 'sg-turned'}>
-          These layers are your own{blocked ? ', and the rules refuse them as they are' : ''}.{' '}
-          {followAgain}
+          These layers are your own{blocked ? ', and the rules refuse them as they are' : ''}. {followAgain}
         </p>
       )}
       <NewFigures model={model} />
       {model.stackProblems.map((problem) => (
         <p key={problem.given} className="sg-turned is-refused">
-          {problemSentence(problem)}{' '}
-          {followAgain}
+          {problemSentence(problem)} {followAgain}
         </p>
       ))}
       {isOwn && model.candidate && (

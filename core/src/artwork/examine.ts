@@ -1,0 +1,161 @@
+import {
+  boundsOf,
+  grown,
+  polygonArea,
+  polygonLength,
+  ringCentre,
+  type Bounds,
+  type Point,
+  type Polygon,
+  type Ring,
+} from '../shape/index.ts';
+import { designOf, inGroups, type Artwork } from './artwork.ts';
+import { allNested, nested, ownArea, type Nested } from './nest.ts';
+import { sharpPlacesOf, thicknessOf, type SharpPlace, type ThinPlace } from './thin.ts';
+
+export interface ExamineOptions {
+  /** What is cut: openings in a mask, or shapes that stay. The figures are the same; what they mean is not. */
+  readonly as: 'stencil' | 'decal';
+  readonly minStrokeMm?: number | undefined;
+  readonly minWebMm?: number | undefined;
+}
+
+/** A part of the sheet that nothing holds once the design is cut; for a decal, an inner piece to weed. */
+export interface Island {
+  /** In reading order, from 1. */
+  readonly number: number;
+  readonly outline: Ring;
+  readonly centre: Point;
+  readonly areaMm2: number;
+}
+
+export interface Examination {
+  readonly boundsMm: Bounds;
+  readonly areaMm2: number;
+  readonly cutLengthMm: number;
+  readonly pieceCount: number;
+  readonly islandCount: number;
+  readonly islands: readonly Island[];
+  /** Thinnest stroke of the design and thinnest web of what is left; null where no two walls face each other. */
+  readonly minStrokeMm: number | null;
+  readonly minStrokeAt: Point | null;
+  readonly minWebMm: number | null;
+  readonly minWebAt: Point | null;
+  /** Every place below the limits given. */
+  readonly thinStrokes: readonly ThinPlace[];
+  readonly thinWebs: readonly ThinPlace[];
+  readonly sharpPlaces: readonly SharpPlace[];
+  /** Closest that two cuts come, mm. */
+  readonly closestCutsMm: number | null;
+  /** How much there is to pick out: minutes by hand, roughly. */
+  readonly weeding: { readonly pieces: number; readonly minutes: number };
+}
+
+export interface WholeExamination extends Examination {
+  readonly as: ExamineOptions['as'];
+  readonly layers: readonly (Examination & { readonly id: string; readonly colour: string })[];
+}
+
+/** Parts smaller than this are crumbs of drawing, mm². */
+const CRUMB_MM2 = 0.02;
+/** Contact in a point is no contact: islands are counted on the design grown by this much, pieces on it shrunk. */
+const CONTACT_MM = 0.005;
+
+const contacted = (polygon: Polygon, by: number): Ring[] =>
+  inGroups(
+    polygon.map((ring) => ({ ring })),
+    2 * CONTACT_MM,
+    (group) =>
+      grown(
+        group.map(({ ring }) => ring),
+        by,
+        'miter',
+        2,
+      ),
+  );
+
+/** Reading order: by rows as high as the parts are, then from left to right. */
+const inReadingOrder = <Part extends { readonly bounds: Bounds }>(parts: readonly Part[]): Part[] => {
+  const byTop = [...parts].sort((left, right) => left.bounds.y - right.bounds.y);
+  const rows: Part[][] = [];
+  for (const part of byTop) {
+    const row = rows.at(-1);
+    const middle = part.bounds.y + part.bounds.height / 2;
+    const bottom = row && Math.max(...row.map(({ bounds }) => bounds.y + bounds.height));
+    const isInRow =
+      row && bottom !== undefined && middle < bottom && part.bounds.y < row[0]!.bounds.y + row[0]!.bounds.height;
+    if (isInRow) row.push(part);
+    else rows.push([part]);
+  }
+  return rows.flatMap((row) => row.sort((left, right) => left.bounds.x - right.bounds.x));
+};
+
+const islandsOf = (roots: readonly Nested[]): Island[] => {
+  const holes = allNested(roots)
+    .filter(({ area }) => area < 0)
+    .map((hole) => ({ hole, areaMm2: ownArea(hole), bounds: boundsOf([hole.ring]) }))
+    .filter(({ areaMm2 }) => areaMm2 >= CRUMB_MM2);
+  return inReadingOrder(holes).map(({ hole, areaMm2 }, index) => ({
+    number: index + 1,
+    outline: hole.ring,
+    centre: ringCentre(hole.ring),
+    areaMm2,
+  }));
+};
+
+// roughly how long waste takes to lift by hand: a moment for each inner piece, and time along the cut
+const MINUTES_PER_PIECE = 0.15;
+const MINUTES_PER_METRE = 1.2;
+
+const examined = (polygon: Polygon, { minStrokeMm, minWebMm }: Omit<ExamineOptions, 'as'>): Examination => {
+  const islands = islandsOf(nested(contacted(polygon, CONTACT_MM)));
+  const pieces = allNested(nested(contacted(polygon, -CONTACT_MM))).filter(
+    (piece) => piece.area > 0 && ownArea(piece) >= CRUMB_MM2,
+  );
+  const strokes = thicknessOf(polygon, 'stroke', minStrokeMm ?? null);
+  const webs = thicknessOf(polygon, 'web', minWebMm ?? null);
+  const cutLengthMm = polygonLength(polygon);
+  const widths = [strokes.minMm, webs.minMm].filter((mm) => mm !== null);
+  return {
+    boundsMm: boundsOf(polygon),
+    areaMm2: polygonArea(polygon),
+    cutLengthMm,
+    pieceCount: pieces.length,
+    islandCount: islands.length,
+    islands,
+    minStrokeMm: strokes.minMm,
+    minStrokeAt: strokes.minAt,
+    minWebMm: webs.minMm,
+    minWebAt: webs.minAt,
+    thinStrokes: strokes.below,
+    thinWebs: webs.below,
+    sharpPlaces: sharpPlacesOf(polygon),
+    closestCutsMm: widths.length ? Math.min(...widths) : null,
+    weeding: {
+      pieces: islands.length + pieces.length,
+      minutes:
+        Math.round(
+          10 * (MINUTES_PER_PIECE * (islands.length + pieces.length) + (MINUTES_PER_METRE * cutLengthMm) / 1000),
+        ) / 10,
+    },
+  };
+};
+
+/**
+ * Looks an artwork over for the cutter: its size, pieces, islands, thin and sharp places, whole and by colour.
+ *
+ * @param options limits of the material: places below them are listed
+ * @returns mm and mm², unrounded; definitions in docs/formulas.md, Artwork
+ */
+export const examineArtwork = (artwork: Artwork, { as, ...limits }: ExamineOptions): WholeExamination => {
+  const whole = examined(designOf(artwork), limits);
+  return {
+    as,
+    ...whole,
+    layers: artwork.layers.map(({ id, colour, polygon }) => ({
+      id,
+      colour,
+      ...(artwork.layers.length === 1 ? whole : examined(polygon, limits)),
+    })),
+  };
+};

@@ -1,0 +1,31 @@
+export {
+  boundsOf,
+  circle,
+  isInRing,
+  isInside,
+  mapped,
+  NO_BOUNDS,
+  placed,
+  pointsOf,
+  polygonArea,
+  polygonLength,
+  rectangle,
+  reversed,
+  ringArea,
+  ringCentre,
+  ringLength,
+  ringOf,
+  turned,
+  type Bounds,
+  type Point,
+  type Polygon,
+  type Ring,
+} from './rings.ts';
+export { grown, intersected, simplified, stroked, subtracted, united, type Cap, type Fill, type Join } from './clip.ts';
+export {
+  frustumTemplate,
+  wrapBlank,
+  type FrustumMeasures,
+  type FrustumTemplate,
+  type WrapMeasures,
+} from './frustum.ts';

@@ -47,8 +47,6 @@ export interface Examination {
   readonly sharpPlaces: readonly SharpPlace[];
   /** Closest that two cuts come, mm. */
   readonly closestCutsMm: number | null;
-  /** How much there is to pick out: minutes by hand, roughly. */
-  readonly weeding: { readonly pieces: number; readonly minutes: number };
 }
 
 export interface WholeExamination extends Examination {
@@ -103,12 +101,17 @@ const islandsOf = (roots: readonly Nested[]): Island[] => {
   }));
 };
 
-// roughly how long waste takes to lift by hand: a moment for each inner piece, and time along the cut
-const MINUTES_PER_PIECE = 0.15;
-const MINUTES_PER_METRE = 1.2;
+/** The sheet around a design: the design grown by what a contact in a point may be, and the islands between. */
+export const sheetAround = (
+  polygon: Polygon,
+): { roots: readonly Nested[]; grown: readonly Ring[]; islands: Island[] } => {
+  const around = contacted(polygon, CONTACT_MM);
+  const roots = nested(around);
+  return { roots, grown: around, islands: islandsOf(roots) };
+};
 
 const examined = (polygon: Polygon, { minStrokeMm, minWebMm }: Omit<ExamineOptions, 'as'>): Examination => {
-  const islands = islandsOf(nested(contacted(polygon, CONTACT_MM)));
+  const { islands } = sheetAround(polygon);
   const pieces = allNested(nested(contacted(polygon, -CONTACT_MM))).filter(
     (piece) => piece.area > 0 && ownArea(piece) >= CRUMB_MM2,
   );
@@ -131,13 +134,6 @@ const examined = (polygon: Polygon, { minStrokeMm, minWebMm }: Omit<ExamineOptio
     thinWebs: webs.below,
     sharpPlaces: sharpPlacesOf(polygon),
     closestCutsMm: widths.length ? Math.min(...widths) : null,
-    weeding: {
-      pieces: islands.length + pieces.length,
-      minutes:
-        Math.round(
-          10 * (MINUTES_PER_PIECE * (islands.length + pieces.length) + (MINUTES_PER_METRE * cutLengthMm) / 1000),
-        ) / 10,
-    },
   };
 };
 

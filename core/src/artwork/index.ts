@@ -9,3 +9,39 @@ export {
   type WholeExamination,
 } from './examine.ts';
 export type { SharpPlace, ThinPlace } from './thin.ts';
+export { suitsOf, weedingMinutes, type Suit } from './suits.ts';
+export { fitDesign, placedOn, type FitOptions, type Placement } from './fit.ts';
+export { mirrored, warpToFrustum, type WarpOptions } from './bend.ts';
+export {
+  bordered,
+  enlarged,
+  enlargementFor,
+  gapsWidened,
+  inverted,
+  outlineAround,
+  setInto,
+  thickened,
+} from './mend.ts';
+export { addBridges, type Bridge, type Bridged, type BridgeOptions } from './bridges.ts';
+export { sliceForBed, type Seam, type Sliced, type SliceOptions, type Strip } from './slice.ts';
+export {
+  packSheets,
+  type Packed,
+  type PackedPiece,
+  type PackedSheet,
+  type PackOptions,
+  type SheetPiece,
+  type SheetStock,
+} from './pack.ts';
+export { openFont, type Font } from './font.ts';
+export {
+  labelSet,
+  setText,
+  type Label,
+  type LabelLimits,
+  type LabelSet,
+  type LabelWord,
+  type SetText,
+  type TextSetting,
+} from './text.ts';
+export { pathData, writeDxf, writeSvg, type WriteOptions } from './write.ts';

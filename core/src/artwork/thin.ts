@@ -1,6 +1,9 @@
 import Flatbush from 'flatbush';
 import { boundsOf, simplified, type Bounds, type Point, type Polygon } from '../shape/index.ts';
 
+// taken out once: looking them up costs as much as calling them
+const { abs, floor, hypot, max, min, round, sign: signOf, sqrt } = Math;
+
 /** A place where material or opening is narrow: its inscribed thickness and the middle of it. */
 export interface ThinPlace {
   readonly mm: number;
@@ -91,7 +94,7 @@ const edgesOf = (polygon: Polygon): Edges => {
     for (let at = 0; at < points.length; at += 2) {
       const next = (at + 2) % points.length;
       const [x1, y1, x2, y2] = [points[at]!, points[at + 1]!, points[next]!, points[next + 1]!];
-      const size = Math.hypot(x2 - x1, y2 - y1);
+      const size = hypot(x2 - x1, y2 - y1);
       if (size === 0) continue;
       ax[count] = x1;
       ay[count] = y1;
@@ -127,15 +130,10 @@ class Narrow {
   ) {
     this.edges = edgesOf(polygon);
     const { count, ax, ay, bx, by, tx, ty, before } = this.edges;
-    this.index = new Flatbush(Math.max(1, count));
+    this.index = new Flatbush(max(1, count));
     if (count === 0) this.index.add(0, 0, 0, 0);
     for (let at = 0; at < count; at += 1)
-      this.index.add(
-        Math.min(ax[at]!, bx[at]!),
-        Math.min(ay[at]!, by[at]!),
-        Math.max(ax[at]!, bx[at]!),
-        Math.max(ay[at]!, by[at]!),
-      );
+      this.index.add(min(ax[at]!, bx[at]!), min(ay[at]!, by[at]!), max(ax[at]!, bx[at]!), max(ay[at]!, by[at]!));
     this.index.finish();
     const sharp: number[] = [];
     for (let at = 0; at < count; at += 1) {
@@ -162,7 +160,7 @@ class Narrow {
     const take = (place: ThinPlace | null) => {
       if (!place) return;
       found.push(place);
-      reach = Math.min(reach, Math.max(limit, place.mm + alike));
+      reach = min(reach, max(limit, place.mm + alike));
     };
     for (let at = 0; at < count; at += 1) {
       if (isAsked && !isAsked[at]) continue;
@@ -170,10 +168,10 @@ class Narrow {
       const [nx, ny] = [-ty[at]! * this.side * reach, tx[at]! * this.side * reach];
       const aside = ASIDE * reach;
       const near = index.search(
-        Math.min(ax[at]!, bx[at]!, ax[at]! + nx, bx[at]! + nx) - aside * Math.abs(tx[at]!),
-        Math.min(ay[at]!, by[at]!, ay[at]! + ny, by[at]! + ny) - aside * Math.abs(ty[at]!),
-        Math.max(ax[at]!, bx[at]!, ax[at]! + nx, bx[at]! + nx) + aside * Math.abs(tx[at]!),
-        Math.max(ay[at]!, by[at]!, ay[at]! + ny, by[at]! + ny) + aside * Math.abs(ty[at]!),
+        min(ax[at]!, bx[at]!, ax[at]! + nx, bx[at]! + nx) - aside * abs(tx[at]!),
+        min(ay[at]!, by[at]!, ay[at]! + ny, by[at]! + ny) - aside * abs(ty[at]!),
+        max(ax[at]!, bx[at]!, ax[at]! + nx, bx[at]! + nx) + aside * abs(tx[at]!),
+        max(ay[at]!, by[at]!, ay[at]! + ny, by[at]! + ny) + aside * abs(ty[at]!),
         (other) => other > at && tx[at]! * tx[other]! + ty[at]! * ty[other]! < -PARALLEL,
       );
       for (const other of near) take(this.betweenEdges(at, other, reach));
@@ -187,10 +185,10 @@ class Narrow {
       const isBent = n1x * n2x + n1y * n2y < HALF * reach * reach;
       const wide = isBent ? reach : CONE_PLAY * reach;
       const near = index.search(
-        Math.max(x - reach, Math.min(x, x + n1x, x + n2x) - wide),
-        Math.max(y - reach, Math.min(y, y + n1y, y + n2y) - wide),
-        Math.min(x + reach, Math.max(x, x + n1x, x + n2x) + wide),
-        Math.min(y + reach, Math.max(y, y + n1y, y + n2y) + wide),
+        max(x - reach, min(x, x + n1x, x + n2x) - wide),
+        max(y - reach, min(y, y + n1y, y + n2y) - wide),
+        min(x + reach, max(x, x + n1x, x + n2x) + wide),
+        min(y + reach, max(y, y + n1y, y + n2y) + wide),
       );
       for (const other of near) take(this.fromVertex(vertex, other, reach));
     }
@@ -208,14 +206,14 @@ class Narrow {
   private betweenEdges(one: number, other: number, most: number): ThinPlace | null {
     const { ax, ay, bx, by, tx, ty } = this.edges;
     let [ux, uy] = [tx[one]! - tx[other]!, ty[one]! - ty[other]!];
-    const length = Math.hypot(ux, uy);
+    const length = hypot(ux, uy);
     [ux, uy] = [ux / length, uy / length];
     const [ox, oy] = [ax[one]!, ay[one]!];
     const project = (x: number, y: number) => (x - ox) * ux + (y - oy) * uy;
     // along the bisector one edge runs forward, the other backward
     const [i0, i1] = [0, project(bx[one]!, by[one]!)];
     const [j0, j1] = [project(bx[other]!, by[other]!), project(ax[other]!, ay[other]!)];
-    const [low, high] = [Math.max(i0, j0), Math.min(i1, j1)];
+    const [low, high] = [max(i0, j0), min(i1, j1)];
     if (!(high - low > 1e-9)) return null;
     const across = (s: number): number => {
       const [p, q] = [this.pointAt(one, (s - i0) / (i1 - i0)), this.pointAt(other, (j1 - s) / (j1 - j0))];
@@ -223,17 +221,17 @@ class Narrow {
     };
     const [wLow, wHigh] = [across(low), across(high)];
     if (wLow * this.side <= 0 || wHigh * this.side <= 0) return null;
-    const [narrow, wide] = Math.abs(wLow) <= Math.abs(wHigh) ? [low, high] : [high, low];
-    const least = Math.min(Math.abs(wLow), Math.abs(wHigh));
+    const [narrow, wide] = abs(wLow) <= abs(wHigh) ? [low, high] : [high, low];
+    const least = min(abs(wLow), abs(wHigh));
     const cosine = length / 2;
     if (least / cosine > most) return null;
-    const isParallel = Math.abs(wLow - wHigh) < 0.02 * least;
+    const isParallel = abs(wLow - wHigh) < 0.02 * least;
     const middle = (low + high) / 2;
     // a wall's very end lies by its corner; a little inwards it faces the other wall
-    const inward = narrow + Math.sign(wide - narrow) * Math.min(0.3 * least, Math.abs(wide - narrow) / 2);
+    const inward = narrow + signOf(wide - narrow) * min(0.3 * least, abs(wide - narrow) / 2);
     for (const s of isParallel ? [middle] : [narrow, inward]) {
       const [p, q] = [this.pointAt(one, (s - i0) / (i1 - i0)), this.pointAt(other, (j1 - s) / (j1 - j0))];
-      const mm = Math.abs(across(s)) / cosine;
+      const mm = abs(across(s)) / cosine;
       if (mm <= most && this.counts(one, p, other, q, mm)) return { mm, at: [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2] };
     }
     return null;
@@ -244,11 +242,11 @@ class Narrow {
     const { ax, ay, tx, ty, bx, by, before } = this.edges;
     if (other === vertex || other === before[vertex]) return null;
     const p: Point = [ax[vertex]!, ay[vertex]!];
-    const length = Math.hypot(bx[other]! - ax[other]!, by[other]! - ay[other]!);
+    const length = hypot(bx[other]! - ax[other]!, by[other]! - ay[other]!);
     const share = ((p[0] - ax[other]!) * tx[other]! + (p[1] - ay[other]!) * ty[other]!) / length;
     if (share > 0 && share < 1) {
       const q = this.pointAt(other, share);
-      const mm = Math.hypot(q[0] - p[0], q[1] - p[1]);
+      const mm = hypot(q[0] - p[0], q[1] - p[1]);
       // it must arrive from the inside of that wall
       const facing = ((p[0] - q[0]) * -ty[other]! + (p[1] - q[1]) * tx[other]!) * this.side;
       if (mm > most || mm === 0 || facing <= 0 || !this.isInCone(vertex, q)) return null;
@@ -256,7 +254,7 @@ class Narrow {
     }
     if (other <= vertex || !this.isSharp(other)) return null;
     const q: Point = [ax[other]!, ay[other]!];
-    const mm = Math.hypot(q[0] - p[0], q[1] - p[1]);
+    const mm = hypot(q[0] - p[0], q[1] - p[1]);
     if (mm > most || mm === 0 || !this.isInCone(vertex, q) || !this.isInCone(other, p)) return null;
     return this.counts(vertex, p, other, q, mm) ? { mm, at: [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2] } : null;
   }
@@ -273,7 +271,7 @@ class Narrow {
     const last = before[vertex]!;
     const [dx, dy] = [x - ax[vertex]!, y - ay[vertex]!];
     // ahead of the edge that ends here, behind the one that begins, within a little play
-    const slack = 0.1 * Math.hypot(dx, dy);
+    const slack = 0.1 * hypot(dx, dy);
     return dx * tx[last]! + dy * ty[last]! >= -slack && dx * tx[vertex]! + dy * ty[vertex]! <= slack;
   }
 
@@ -290,23 +288,23 @@ class Narrow {
 
   private isCornerOrTip(one: number, p: Point, other: number, q: Point, mm: number): boolean {
     const { ax, ay, along, swept, ring, ringLength, ringSwept } = this.edges;
-    const at = (edge: number, [x, y]: Point) => along[edge]! + Math.hypot(x - ax[edge]!, y - ay[edge]!);
+    const at = (edge: number, [x, y]: Point) => along[edge]! + hypot(x - ax[edge]!, y - ay[edge]!);
     const sweptTo = (edge: number, [x, y]: Point) => swept[edge]! + ax[edge]! * y - x * ay[edge]!;
     const [from, to] = [at(one, p), at(other, q)];
     const number = ring[one]!;
     const [first, firstEdge, last, lastEdge] = from <= to ? [p, one, q, other] : [q, other, p, one];
-    const inner = Math.abs(to - from);
+    const inner = abs(to - from);
     const isInner = inner <= ringLength[number]! - inner;
     const path = isInner ? inner : ringLength[number]! - inner;
     if (path < CORNER_RING * mm) return true;
     if (path < TIP_RING * mm) return false;
     const chord = last[0] * first[1] - first[0] * last[1];
     const between = sweptTo(lastEdge, last) - sweptTo(firstEdge, first) + chord;
-    const area = Math.abs(isInner ? between : ringSwept[number]! - between) / 2;
-    const reach = Math.sqrt(Math.max(0, path * path - mm * mm)) / 2;
+    const area = abs(isInner ? between : ringSwept[number]! - between) / 2;
+    const reach = sqrt(max(0, path * path - mm * mm)) / 2;
     if (area >= TIP_FILL * mm * reach) return false;
-    const apex = this.pointAlong(number, (isInner ? Math.min(from, to) : Math.max(from, to)) + path / 2);
-    return Math.hypot(apex[0] - (p[0] + q[0]) / 2, apex[1] - (p[1] + q[1]) / 2) >= TIP_REACH * reach;
+    const apex = this.pointAlong(number, (isInner ? min(from, to) : max(from, to)) + path / 2);
+    return hypot(apex[0] - (p[0] + q[0]) / 2, apex[1] - (p[1] + q[1]) / 2) >= TIP_REACH * reach;
   }
 
   /** The point of a ring so far along its outline. */
@@ -329,11 +327,11 @@ class Narrow {
     const { ax, ay, bx, by, before } = this.edges;
     const beside = new Set([one, other, before[one], before[other]]);
     const [dx, dy] = [qx - px, qy - py];
-    const hits = this.index.search(Math.min(px, qx), Math.min(py, qy), Math.max(px, qx), Math.max(py, qy), (edge) => {
+    const hits = this.index.search(min(px, qx), min(py, qy), max(px, qx), max(py, qy), (edge) => {
       if (beside.has(edge) || beside.has(before[edge])) return false;
       const [ex, ey] = [bx[edge]! - ax[edge]!, by[edge]! - ay[edge]!];
       const cross = dx * ey - dy * ex;
-      if (Math.abs(cross) < 1e-15) return false;
+      if (abs(cross) < 1e-15) return false;
       const [rx, ry] = [ax[edge]! - px, ay[edge]! - py];
       const s = (rx * ey - ry * ex) / cross;
       const t = (rx * dy - ry * dx) / cross;
@@ -356,14 +354,12 @@ const clustered = (places: readonly ThinPlace[], radius: number): ThinPlace[] =>
   const cells = new Map<string, ThinPlace[]>();
   const key = (x: number, y: number) => `${x} ${y}`;
   // of places as thin to a micrometre, those between walls come before those at corners, as they were found
-  const inMicrometres = (place: ThinPlace) => Math.round(place.mm * 1000);
+  const inMicrometres = (place: ThinPlace) => round(place.mm * 1000);
   for (const place of [...places].sort((left, right) => inMicrometres(left) - inMicrometres(right))) {
-    const [cx, cy] = [Math.floor(place.at[0] / radius), Math.floor(place.at[1] / radius)];
+    const [cx, cy] = [floor(place.at[0] / radius), floor(place.at[1] / radius)];
     const isNear = [-1, 0, 1].some((dx) =>
       [-1, 0, 1].some((dy) =>
-        cells
-          .get(key(cx + dx, cy + dy))
-          ?.some(({ at }) => Math.hypot(at[0] - place.at[0], at[1] - place.at[1]) < radius),
+        cells.get(key(cx + dx, cy + dy))?.some(({ at }) => hypot(at[0] - place.at[0], at[1] - place.at[1]) < radius),
       ),
     );
     if (isNear) continue;
@@ -381,8 +377,8 @@ const MOST_SHIFTS = 12;
 
 /** The middle of the places about as thin as the thinnest one: chords make it jump along a curve, their mean does not. */
 const middleOfThinnest = (places: readonly ThinPlace[], thinnest: ThinPlace, within: number): ThinPlace => {
-  const from = ({ at }: ThinPlace, [x, y]: Point) => Math.hypot(at[0] - x, at[1] - y);
-  const radius = Math.max(CLUSTER_MM, thinnest.mm);
+  const from = ({ at }: ThinPlace, [x, y]: Point) => hypot(at[0] - x, at[1] - y);
+  const radius = max(CLUSTER_MM, thinnest.mm);
   const alike = places.filter(({ mm }) => mm <= thinnest.mm + within);
   let middle = thinnest.at;
   for (let shift = 0; shift < MOST_SHIFTS; shift += 1) {
@@ -396,7 +392,7 @@ const middleOfThinnest = (places: readonly ThinPlace[], thinnest: ThinPlace, wit
     }
     if (weights === 0) break;
     const [x, y] = [sx / weights, sy / weights];
-    const isStill = Math.hypot(x - middle[0], y - middle[1]) < 0.01;
+    const isStill = hypot(x - middle[0], y - middle[1]) < 0.01;
     middle = [x, y];
     if (isStill) break;
   }
@@ -407,13 +403,13 @@ const middleOfThinnest = (places: readonly ThinPlace[], thinnest: ThinPlace, wit
 /** A place thinner by less than this is not worth finding. */
 const NEGLIGIBLE_MM = 0.001;
 /** How much of the outline around a coarsely found place is looked at again, as a share of its thickness. */
-const AGAIN = 3;
+const AGAIN = 1.5;
 /** Places on a curve within this share of the thinnest speak for where it is. */
 const ALIKE_SHARE = 0.01;
 
 /** The thinnest place once more on the fine outline around it: smoothing moves it along a curve. */
 const refined = (polygon: Polygon, side: 1 | -1, coarse: ThinPlace): ThinPlace => {
-  const half = AGAIN * coarse.mm + CLUSTER_MM;
+  const half = AGAIN * max(coarse.mm, CLUSTER_MM);
   const around = { x: coarse.at[0] - half, y: coarse.at[1] - half, width: 2 * half, height: 2 * half };
   const near = polygon.filter((ring) => {
     const box = boundsOf([ring]);
@@ -424,7 +420,7 @@ const refined = (polygon: Polygon, side: 1 | -1, coarse: ThinPlace): ThinPlace =
       box.y + box.height >= around.y
     );
   });
-  const within = Math.max(ALIKE_MM, ALIKE_SHARE * coarse.mm);
+  const within = max(ALIKE_MM, ALIKE_SHARE * coarse.mm);
   const places = new Narrow(simplified(near, SMOOTHING_MM), side).upTo(coarse.mm * 1.02, 0, within, around);
   const thinnest = thinnestOf(places);
   return thinnest ? middleOfThinnest(places, thinnest, within) : coarse;
@@ -441,14 +437,14 @@ const refined = (polygon: Polygon, side: 1 | -1, coarse: ThinPlace): ThinPlace =
  */
 export const thicknessOf = (polygon: Polygon, side: 'stroke' | 'web', limitMm: number | null): Thickness => {
   const { width, height } = boundsOf(polygon);
-  const farthest = Math.hypot(width, height);
+  const farthest = hypot(width, height);
   const sign = side === 'stroke' ? 1 : -1;
   const limit = limitMm ?? 0;
   let places: readonly ThinPlace[] = [];
-  for (let reach = Math.max(1, limit); !places.length && reach <= 2.5 * farthest; reach *= 2.5) {
-    const upTo = Math.min(reach, farthest);
+  for (let reach = max(1, limit); !places.length && reach <= 2.5 * farthest; reach *= 2.5) {
+    const upTo = min(reach, farthest);
     // wide places need no fine curves: the wider the search, the coarser the outline that it pairs
-    const smoothing = reach === Math.max(1, limit) ? SMOOTHING_MM : SMOOTHING_SHARE * upTo;
+    const smoothing = reach === max(1, limit) ? SMOOTHING_MM : SMOOTHING_SHARE * upTo;
     places = new Narrow(simplified(polygon, smoothing), sign).upTo(upTo, limit, -NEGLIGIBLE_MM);
   }
   const coarse = thinnestOf(places);
@@ -461,7 +457,7 @@ export const thicknessOf = (polygon: Polygon, side: 'stroke' | 'web', limitMm: n
         ? []
         : clustered(
             places.filter(({ mm }) => mm < limitMm),
-            Math.max(CLUSTER_MM, limitMm),
+            max(CLUSTER_MM, limitMm),
           ),
   };
 };
@@ -473,7 +469,7 @@ export const sharpPlacesOf = (polygon: Polygon): SharpPlace[] => {
   for (let at = 0; at < count; at += 1) {
     const last = before[at]!;
     const dot = -(tx[last]! * tx[at]! + ty[last]! * ty[at]!);
-    const degrees = (Math.acos(Math.min(1, Math.max(-1, dot))) * 180) / Math.PI;
+    const degrees = (Math.acos(min(1, max(-1, dot))) * 180) / Math.PI;
     if (degrees >= SHARP_DEGREES) continue;
     const turn = tx[last]! * ty[at]! - ty[last]! * tx[at]!;
     found.push({ degrees, at: [ax[at]!, ay[at]!], of: turn > 0 ? 'stroke' : 'web' });

@@ -25,6 +25,7 @@ export const UNITS = [
   '% RH',
   '%',
   'm/s',
+  'min/m',
   'm²/L',
   'm²/can',
   'coats',
@@ -436,6 +437,25 @@ export const catalogueSchema = z.strictObject({
     /** Life that is reckoned with where none was said; and where it must come off again. */
     unknownLife: figureIn('y'),
     changingLife: figureIn('y'),
+  }),
+  /** Habits of measuring, placing and cutting, offered as a start. */
+  sizing: z.strictObject({
+    /** Kept free around a design, as a share of the shorter side, and at the least. */
+    marginShare: figureIn('%'),
+    marginLeast: figureIn('mm'),
+    rimClearance: figureIn('mm'),
+    footClearance: figureIn('mm'),
+    keepOutClearance: figureIn('mm'),
+    /** A paper cover's overlap at its seam, and what is trimmed off all around. */
+    seamOverlap: figureIn('mm'),
+    trim: figureIn('mm'),
+    bridgeWidth: figureIn('mm'),
+    sheetGap: figureIn('mm'),
+    offcutLeast: figureIn('mm'),
+    stripOverlap: figureIn('mm'),
+    markSize: figureIn('mm'),
+    weedPiece: figureIn('min'),
+    weedMetre: figureIn('min/m'),
   }),
 });
 export type CatalogueData = z.output<typeof catalogueSchema>;

@@ -3,6 +3,7 @@ export {
   circle,
   isInRing,
   isInside,
+  linesWithin,
   mapped,
   NO_BOUNDS,
   placed,
@@ -29,3 +30,5 @@ export {
   type FrustumTemplate,
   type WrapMeasures,
 } from './frustum.ts';
+export { areaSchema, keepOutSchema, type Area, type AreaInput, type KeepOut } from './areaSchema.ts';
+export { clearAreaOf, type ClearArea, type ClearAreaOptions, type Margins } from './clearArea.ts';

@@ -139,3 +139,39 @@ export const circle = (cx: number, cy: number, radius: number, chordError = CHOR
     }),
   );
 };
+
+/** The share [from, to] of a segment inside a rectangle; null where it misses it. */
+const shareWithin = ([x1, y1]: Point, [x2, y2]: Point, box: Bounds): [from: number, to: number] | null => {
+  let [from, to] = [0, 1];
+  for (const [start, step, low, high] of [
+    [x1, x2 - x1, box.x, box.x + box.width],
+    [y1, y2 - y1, box.y, box.y + box.height],
+  ] as const) {
+    if (step === 0) {
+      if (start < low || start > high) return null;
+      continue;
+    }
+    const [one, other] = [(low - start) / step, (high - start) / step];
+    from = Math.max(from, Math.min(one, other));
+    to = Math.min(to, Math.max(one, other));
+  }
+  return from < to ? [from, to] : null;
+};
+
+/** Open lines, cut off at the sides of a rectangle. */
+export const linesWithin = (lines: Polygon, box: Bounds): Ring[] =>
+  lines.flatMap((line) => {
+    const points = pointsOf(line);
+    const runs: Point[][] = [];
+    for (let at = 0; at + 1 < points.length; at += 1) {
+      const [[x1, y1], [x2, y2]] = [points[at]!, points[at + 1]!];
+      const share = shareWithin([x1, y1], [x2, y2], box);
+      if (!share) continue;
+      const [from, to] = share.map((t): Point => [x1 + (x2 - x1) * t, y1 + (y2 - y1) * t]) as [Point, Point];
+      const last = runs.at(-1);
+      const end = last?.at(-1);
+      if (last && end && end[0] === from[0] && end[1] === from[1]) last.push(to);
+      else runs.push([from, to]);
+    }
+    return runs.map(ringOf);
+  });

@@ -1,0 +1,257 @@
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference -- an ambient module can be had no other way from another workspace
+/// <reference path="./maxrects.d.ts" />
+import { MaxRectsPacker, Rectangle } from 'maxrects-packer/dist/maxrects-packer.mjs';
+import { catalogue } from '../materials/index.ts';
+import { failed, type Outcome } from '../problem/index.ts';
+import type { Bounds } from '../shape/index.ts';
+
+export interface SheetPiece {
+  readonly id: string;
+  readonly colour: string;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly quantity: number;
+  /** Whether it may be turned by 90°: not where the film has a grain or a direction. */
+  readonly canTurn?: boolean | undefined;
+}
+
+export interface SheetStock {
+  readonly kind: 'sheet' | 'roll';
+  readonly widthMm: number;
+  /** Of a sheet, or the longest cut of a roll. */
+  readonly lengthMm: number;
+  /** Sheets taped side by side to one mat; 1 unless given. */
+  readonly joined?: number | undefined;
+}
+
+export interface PackOptions {
+  /** Kept between pieces so that they can be cut apart; the usual gap unless given. */
+  readonly gapMm?: number | undefined;
+}
+
+export interface PackedPiece extends Bounds {
+  readonly id: string;
+  /** Which of its copies, from 1. */
+  readonly copy: number;
+  readonly isTurned: boolean;
+  /** Whether it lies across a tape line of a joined mat. */
+  readonly crossesTape: boolean;
+}
+
+export interface PackedSheet {
+  readonly colour: string;
+  readonly widthMm: number;
+  readonly lengthMm: number;
+  readonly pieces: readonly PackedPiece[];
+  /** Length used from the start: what a roll is cut off at. */
+  readonly usedLengthMm: number;
+  /** Share of the used length that pieces cover. */
+  readonly usedShare: number;
+  /** Rectangles worth keeping, largest first. */
+  readonly offcuts: readonly Bounds[];
+  readonly tapeLinesMm: readonly number[];
+}
+
+export interface Packed {
+  readonly sheets: readonly PackedSheet[];
+  /** Length of stock used of every colour, mm: whole sheets, or what is cut off a roll. */
+  readonly lengthByColour: Readonly<Record<string, number>>;
+}
+
+const MOST_PIECES = 20_000;
+const MOST_OFFCUTS = 12;
+/** A roll's length is found to this many mm. */
+const ROLL_STEP_MM = 1;
+
+type Placed = readonly PackedPiece[];
+
+/** Packs copies into as few pages as it can; each page's pieces. */
+const packed = (
+  copies: readonly { readonly piece: SheetPiece; readonly copy: number }[],
+  width: number,
+  length: number,
+  gap: number,
+  turns: boolean,
+): Placed[] => {
+  // a page is a gap larger than it is: the last piece needs none behind it
+  const packer = new MaxRectsPacker<Rectangle>(width + gap, length + gap, 0, {
+    smart: false,
+    pot: false,
+    square: false,
+    allowRotation: turns,
+    border: 0,
+  });
+  for (const { piece, copy } of copies) {
+    const rectangle = new Rectangle(piece.widthMm + gap, piece.heightMm + gap);
+    rectangle.data = { piece, copy };
+    rectangle.allowRotation = piece.canTurn ?? true;
+    packer.add(rectangle);
+  }
+  return packer.bins.map(({ rects }) =>
+    rects.map((rectangle) => {
+      const { piece, copy } = rectangle.data as { piece: SheetPiece; copy: number };
+      return {
+        id: piece.id,
+        copy,
+        isTurned: rectangle.rot,
+        x: rectangle.x,
+        y: rectangle.y,
+        width: rectangle.width - gap,
+        height: rectangle.height - gap,
+        crossesTape: false,
+      };
+    }),
+  );
+};
+
+/** The largest empty rectangles of a page, a gap away from pieces, one after the other. */
+const offcutsOf = (pieces: Placed, width: number, length: number, gap: number, least: number): Bounds[] => {
+  const taken: Bounds[] = pieces.map(({ x, y, width: w, height: h }) => ({
+    x: x - gap,
+    y: y - gap,
+    width: w + 2 * gap,
+    height: h + 2 * gap,
+  }));
+  const found: Bounds[] = [];
+  while (found.length < MOST_OFFCUTS) {
+    let free: Bounds[] = [{ x: 0, y: 0, width, height: length }];
+    for (const block of [...taken, ...found]) {
+      const next = free
+        .flatMap((rect) => without(rect, block))
+        .filter((rect) => rect.width >= least && rect.height >= least);
+      free = next.filter(
+        (rect, at) =>
+          !next.some((other, index) => index !== at && holds(other, rect) && (index < at || !holds(rect, other))),
+      );
+    }
+    const largest = free.reduce<Bounds | null>(
+      (best, rect) => (best && best.width * best.height >= rect.width * rect.height ? best : rect),
+      null,
+    );
+    if (!largest) break;
+    found.push(largest);
+  }
+  return found;
+};
+
+const holds = (outer: Bounds, inner: Bounds): boolean =>
+  outer.x <= inner.x &&
+  outer.y <= inner.y &&
+  outer.x + outer.width >= inner.x + inner.width &&
+  outer.y + outer.height >= inner.y + inner.height;
+
+/** The largest rectangles of one that are clear of another: left, right, above, below. */
+const without = (rect: Bounds, block: Bounds): Bounds[] => {
+  const [right, bottom] = [rect.x + rect.width, rect.y + rect.height];
+  const [blockRight, blockBottom] = [block.x + block.width, block.y + block.height];
+  if (block.x >= right || blockRight <= rect.x || block.y >= bottom || blockBottom <= rect.y) return [rect];
+  return [
+    { ...rect, width: block.x - rect.x },
+    { ...rect, x: blockRight, width: right - blockRight },
+    { ...rect, height: block.y - rect.y },
+    { ...rect, y: blockBottom, height: bottom - blockBottom },
+  ];
+};
+
+const oversized = (piece: SheetPiece, width: number, length: number): boolean => {
+  const [w, h] = [piece.widthMm, piece.heightMm];
+  const fits = w <= width + 1e-9 && h <= length + 1e-9;
+  return !fits && !((piece.canTurn ?? true) && h <= width + 1e-9 && w <= length + 1e-9);
+};
+
+/**
+ * Lays pieces out on sheets or a roll, colours apart, a gap between them.
+ *
+ * @param pieces  bounding boxes with their quantity, mm
+ * @returns sheets with places from the top left corner, what they use, and offcuts worth keeping; problems where a piece fits no sheet
+ */
+export const packSheets = (
+  pieces: readonly SheetPiece[],
+  stock: SheetStock,
+  { gapMm }: PackOptions = {},
+): Outcome<Packed> => {
+  const { sizing } = catalogue();
+  const gap = gapMm ?? sizing.sheetGap.typical;
+  const joined = Math.max(1, Math.floor(stock.joined ?? 1));
+  const width = stock.widthMm * joined;
+  const count = pieces.reduce((sum, { quantity }) => sum + quantity, 0);
+  const wrong = pieces.find(
+    ({ widthMm, heightMm, quantity }) => !(widthMm > 0 && heightMm > 0 && Number.isInteger(quantity) && quantity >= 0),
+  );
+  if (!(width > 0 && stock.lengthMm > 0 && gap >= 0) || count > MOST_PIECES || wrong)
+    return failed({
+      code: 'bad-layout',
+      given: wrong
+        ? `${wrong.quantity} of "${wrong.id}", ${wrong.widthMm} × ${wrong.heightMm} mm, were given.`
+        : `${count} pieces on stock of ${width} × ${stock.lengthMm} mm with a gap of ${gap} mm were given.`,
+      allowed: `sizes above 0, whole quantities, at most ${MOST_PIECES} pieces.`,
+      todo: 'Mend that figure.',
+    });
+  const large = pieces.find((piece) => piece.quantity > 0 && oversized(piece, width, stock.lengthMm));
+  if (large)
+    return failed({
+      code: 'too-large-for-sheet',
+      given: `"${large.id}" is ${large.widthMm.toFixed(1)} × ${large.heightMm.toFixed(1)} mm.`,
+      allowed: `at most ${width} × ${stock.lengthMm} mm${(large.canTurn ?? true) ? ', either way round' : ', as it lies: it must not be turned'}.`,
+      todo: 'Slice it, make it smaller, or join two sheets.',
+    });
+  const colours = [...new Set(pieces.map(({ colour }) => colour))];
+  const tapeLinesMm = Array.from({ length: joined - 1 }, (_, at) => (at + 1) * stock.widthMm);
+  const sheets = colours.flatMap((colour) => {
+    const copies = pieces
+      .filter((piece) => piece.colour === colour)
+      .flatMap((piece) => Array.from({ length: piece.quantity }, (_, at) => ({ piece, copy: at + 1 })))
+      .sort(
+        (left, right) =>
+          Math.max(right.piece.widthMm, right.piece.heightMm) - Math.max(left.piece.widthMm, left.piece.heightMm),
+      );
+    if (!copies.length) return [];
+    const lay = (length: number) => {
+      const ways = [true, false]
+        .map((turns) => packed(copies, width, length, gap, turns))
+        .filter(
+          (pages) =>
+            !pages.flat().some(({ x, y, width: w, height: h }) => x + w > width + 1e-6 || y + h > length + 1e-6),
+        );
+      return ways.reduce((one, other) => (other.length < one.length ? other : one));
+    };
+    let pages = lay(stock.lengthMm);
+    if (stock.kind === 'roll' && pages.length === 1) {
+      // the shortest piece of the roll that holds all
+      let [low, high] = [0, stock.lengthMm];
+      while (high - low > ROLL_STEP_MM) {
+        const middle = (low + high) / 2;
+        const tried = copies.some(({ piece }) => oversized(piece, width, middle)) ? null : lay(middle);
+        if (tried?.length === 1) [high, pages] = [middle, tried];
+        else low = middle;
+      }
+    }
+    return pages.map((page): PackedSheet => {
+      const usedLengthMm = Math.max(...page.map(({ y, height }) => y + height));
+      const length = stock.kind === 'roll' ? usedLengthMm : stock.lengthMm;
+      return {
+        colour,
+        widthMm: width,
+        lengthMm: length,
+        pieces: page.map((piece) => ({
+          ...piece,
+          crossesTape: tapeLinesMm.some((x) => piece.x < x && piece.x + piece.width > x),
+        })),
+        usedLengthMm,
+        usedShare: page.reduce((sum, { width: w, height: h }) => sum + w * h, 0) / (width * usedLengthMm),
+        offcuts: offcutsOf(page, width, length, gap, sizing.offcutLeast.typical),
+        tapeLinesMm,
+      };
+    });
+  });
+  return {
+    ok: true,
+    sheets,
+    lengthByColour: Object.fromEntries(
+      colours.map((colour) => [
+        colour,
+        sheets.filter((sheet) => sheet.colour === colour).reduce((sum, { lengthMm }) => sum + lengthMm, 0),
+      ]),
+    ),
+  };
+};

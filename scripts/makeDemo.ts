@@ -1,6 +1,8 @@
 /** Lays out the demo scene: an observatory getting ready for a public night. Stacks are what Match answers. Run: npx tsx scripts/makeDemo.ts */
 import { mkdirSync, writeFileSync } from 'node:fs';
+import { demoArtworks, designFrom } from './demoArtwork.ts';
 import {
+  areaSchema,
   catalogue,
   CATALOGUE_VERSION,
   matchLayers,
@@ -9,6 +11,8 @@ import {
   readWorkspace,
   WORKSPACE_VERSION,
   writeWorkspace,
+  type Area,
+  type AreaInput,
   type Design,
   type Piece,
   type Surface,
@@ -23,7 +27,13 @@ const piece = (
   name: string,
   line: string,
   base: string,
-  facts: { surface?: Partial<Surface>; use?: Partial<Use>; design?: Partial<Design>; piece?: Partial<Piece> },
+  facts: {
+    surface?: Partial<Surface>;
+    use?: Partial<Use>;
+    design?: Partial<Design>;
+    piece?: Partial<Piece>;
+    area?: Area;
+  },
 ): Piece => {
   const plain = plainPiece(id, name, base);
   const [part] = plain.parts;
@@ -36,6 +46,7 @@ const piece = (
       {
         ...part!,
         surface: { ...part!.surface, ...facts.surface },
+        area: facts.area ?? null,
         use: { ...part!.use, ...facts.use },
         designs: [{ ...part!.designs[0]!, ...facts.design }],
       },
@@ -49,11 +60,28 @@ const piece = (
   return { ...filled, parts: [{ ...filled.parts[0]!, stack: answer.ranked[0]?.stack ?? null }] };
 };
 
+const areaOf = (area: AreaInput): Area => areaSchema.parse(area);
+const artworks = await demoArtworks();
+const artwork = (id: string, area: Area | null) =>
+  designFrom(
+    artworks.find((one) => one.id === id)!,
+    area,
+  );
+const signArea = areaOf({ kind: 'rectangle', widthMm: 420, heightMm: 130 });
+const chimneyArea = areaOf({ kind: 'cone', topDiameterMm: 72, bottomDiameterMm: 96, heightMm: 150 });
+const bagArea = areaOf({
+  kind: 'rectangle',
+  widthMm: 260,
+  heightMm: 220,
+  keepOuts: [{ kind: 'rectangle', name: 'seam', xMm: 0, yMm: 200, widthMm: 260, heightMm: 20 }],
+});
+
 const pieces = [
   piece('demo-signs', 'Dome path signs', 'birch ply signs, outdoors three winters, wiped', 'plywood', {
     surface: { shape: 'flat', tone: 'light', widthMm: 420, heightMm: 130 },
     use: { place: 'exposed', lifeYears: 3, water: 'wipe', wear: 'display' },
-    design: { look: 'opaque', minStrokeMm: 4.2, minWebMm: 3.1, islands: 4, tone: 'light' },
+    area: signArea,
+    design: { look: 'opaque', tone: 'light', ...artwork('art-sign', signArea) },
     piece: { quantity: 6 },
   }),
   piece(
@@ -62,9 +90,10 @@ const pieces = [
     'soda-lime glass chimneys, moon phases, candle inside, cleaned weekly',
     'glass-soda-lime',
     {
-      surface: { shape: 'cylinder' },
+      surface: { shape: 'cone' },
+      area: chimneyArea,
       use: { place: 'sheltered', water: 'wipe', wear: 'handled', heat: 'candle', lifeYears: 5 },
-      design: { look: 'frosted', minStrokeMm: 1.8, minWebMm: 2 },
+      design: { look: 'frosted', ...artwork('art-phases', chimneyArea) },
       piece: { quantity: 12 },
     },
   ),
@@ -83,7 +112,8 @@ const pieces = [
   piece('demo-bags', 'Blackout bags', 'cotton bags, machine-washed', 'cotton', {
     surface: { shape: 'flat', tone: 'dark' },
     use: { place: 'indoors', water: 'handWash', laundryC: 40, wear: 'daily' },
-    design: { look: 'opaque', minStrokeMm: 1.6, minWebMm: 1.8, tone: 'light' },
+    area: bagArea,
+    design: { look: 'gradient', tone: 'light', ...artwork('art-bag', bagArea) },
     piece: { quantity: 10 },
   }),
   piece('demo-pennants', 'Gate pennants', 'polyester pennants, black, sheltered', 'polyester', {
@@ -107,7 +137,7 @@ const pieces = [
   piece('demo-drawers', 'Eyepiece drawer labels', 'polypropylene drawer fronts, wiped, must come off again', 'pp', {
     surface: { shape: 'flat' },
     use: { place: 'indoors', water: 'wipe', wear: 'handled', mustComeOff: 'yes' },
-    design: { look: 'opaque', minStrokeMm: 1.2 },
+    design: { look: 'opaque', ...artwork('art-labels', null) },
     piece: { quantity: 24, due: null },
   }),
   piece('demo-flasks', 'Night-watch flasks', 'tapered stainless flasks, washed by hand, hot drink', 'steel-stainless', {
@@ -127,6 +157,7 @@ const text = writeWorkspace({
   ownProducts: [],
   overrides: [],
   trials: [],
+  artworks,
 });
 const read = readWorkspace(text, catalogue());
 if (!read.ok) throw new Error(JSON.stringify(read.problems, null, 2));

@@ -3,6 +3,7 @@ import {
   grown,
   polygonArea,
   polygonLength,
+  lengthOfLine,
   ringCentre,
   type Bounds,
   type Point,
@@ -18,6 +19,8 @@ export interface ExamineOptions {
   readonly as: 'stencil' | 'decal';
   readonly minStrokeMm?: number | undefined;
   readonly minWebMm?: number | undefined;
+  /** Told the share that is done, from 0 to 1, now and then. */
+  readonly onProgress?: ((share: number) => void) | undefined;
 }
 
 /** A part of the sheet that nothing holds once the design is cut; for a decal, an inner piece to weed. */
@@ -110,19 +113,26 @@ export const sheetAround = (
   return { roots, grown: around, islands: islandsOf(roots) };
 };
 
-const examined = (polygon: Polygon, { minStrokeMm, minWebMm }: Omit<ExamineOptions, 'as'>): Examination => {
+const examined = (
+  polygon: Polygon,
+  cutLines: Polygon,
+  { minStrokeMm, minWebMm, onProgress = () => undefined }: Omit<ExamineOptions, 'as'>,
+): Examination => {
   const { islands } = sheetAround(polygon);
   const pieces = allNested(nested(contacted(polygon, -CONTACT_MM))).filter(
     (piece) => piece.area > 0 && ownArea(piece) >= CRUMB_MM2,
   );
+  onProgress(0.3);
   const strokes = thicknessOf(polygon, 'stroke', minStrokeMm ?? null);
+  onProgress(0.65);
   const webs = thicknessOf(polygon, 'web', minWebMm ?? null);
-  const cutLengthMm = polygonLength(polygon);
+  onProgress(1);
+  const lineLength = cutLines.reduce((sum, line) => sum + lengthOfLine(line), 0);
   const widths = [strokes.minMm, webs.minMm].filter((mm) => mm !== null);
   return {
-    boundsMm: boundsOf(polygon),
+    boundsMm: boundsOf([...polygon, ...cutLines]),
     areaMm2: polygonArea(polygon),
-    cutLengthMm,
+    cutLengthMm: polygonLength(polygon) + lineLength,
     pieceCount: pieces.length,
     islandCount: islands.length,
     islands,
@@ -143,15 +153,25 @@ const examined = (polygon: Polygon, { minStrokeMm, minWebMm }: Omit<ExamineOptio
  * @param options limits of the material: places below them are listed
  * @returns mm and mm², unrounded; definitions in docs/formulas.md, Artwork
  */
-export const examineArtwork = (artwork: Artwork, { as, ...limits }: ExamineOptions): WholeExamination => {
-  const whole = examined(designOf(artwork), limits);
+export const examineArtwork = (
+  artwork: Artwork,
+  { as, onProgress = () => undefined, ...limits }: ExamineOptions,
+): WholeExamination => {
+  const { layers } = artwork;
+  const rounds = layers.length === 1 ? 1 : layers.length + 1;
+  const inRound = (round: number) => ({
+    ...limits,
+    onProgress: (share: number) => onProgress((round + share) / rounds),
+  });
+  const lines = layers.flatMap(({ cutLines }) => cutLines);
+  const whole = examined(designOf(artwork), lines, inRound(0));
   return {
     as,
     ...whole,
-    layers: artwork.layers.map(({ id, colour, polygon }) => ({
+    layers: layers.map(({ id, colour, polygon, cutLines }, index) => ({
       id,
       colour,
-      ...(artwork.layers.length === 1 ? whole : examined(polygon, limits)),
+      ...(layers.length === 1 ? whole : examined(polygon, cutLines, inRound(index + 1))),
     })),
   };
 };

@@ -33,9 +33,12 @@ export {
   type SheetPiece,
   type SheetStock,
 } from './pack.ts';
+export { drawnBounds, onOwnPage, sized } from './page.ts';
+export { pieceIdOf, planCut, sheetArtwork, type CutOptions, type CutPlan, type CutStrip } from './cutting.ts';
 export { openFont, type Font } from './font.ts';
 export {
   labelSet,
+  labelSheet,
   setText,
   type Label,
   type LabelLimits,
@@ -44,4 +47,11 @@ export {
   type SetText,
   type TextSetting,
 } from './text.ts';
+export {
+  artworkRecordSchema,
+  artworkSourceSchema,
+  MOST_SVG,
+  type ArtworkRecord,
+  type ArtworkSource,
+} from './record.ts';
 export { pathData, writeDxf, writeSvg, type WriteOptions } from './write.ts';

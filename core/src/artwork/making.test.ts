@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import DxfParser from 'dxf-parser';
 import fc from 'fast-check';
+import { catalogue } from '../materials/index.ts';
 import {
   boundsOf,
   circle,
@@ -16,10 +17,15 @@ import {
   examineArtwork,
   fitDesign,
   packSheets,
+  planCut,
   placedOn,
   readArtwork,
+  sheetArtwork,
+  sized,
   sliceForBed,
+  suitsOf,
   warpToFrustum,
+  weedingMinutes,
   writeDxf,
   writeSvg,
   type Artwork,
@@ -344,6 +350,79 @@ describe('laying out', () => {
     expect(
       packSheets([{ ...piece, widthMm: 400, heightMm: 300 }], { kind: 'sheet', widthMm: 290, lengthMm: 290 }),
     ).toMatchObject({ ok: false, problems: [{ code: 'too-large-for-sheet' }] });
+  });
+});
+
+describe('from artwork to sheets', () => {
+  const options = {
+    quantity: 3,
+    bed: { widthMm: 290, lengthMm: 290 },
+    overlapMm: 0,
+    thinMm: 1,
+    stock: { kind: 'sheet' as const, widthMm: 290, lengthMm: 290 },
+    gapMm: 6,
+    canTurn: true,
+  };
+  test('every strip and colour is laid out as often as it is needed, and a sheet holds what its pieces are', () => {
+    const sign = drawn(
+      500,
+      60,
+      '<path d="M10 10h100v40h-100zM130 10h100v40h-100zM250 10h100v40h-100z"/><path d="M370 10h120v40h-120z" fill="red"/>',
+    );
+    const plan = planCut(sized(sign, 1, 0), options);
+    if (!plan.ok) throw new Error(plan.problems[0]!.given);
+    const pieces = plan.packed.sheets.flatMap((sheet) => sheet.pieces);
+    const expected = plan.strips.flatMap(({ artwork }) => artwork.layers).length * 3;
+    expect(plan.strips.length).toBeGreaterThan(1);
+    expect(pieces).toHaveLength(expected);
+    const areas = plan.packed.sheets.map((sheet) => polygonArea(designOf(sheetArtwork(sheet, plan.strips).artwork)));
+    expect(areas.reduce((sum, mm2) => sum + mm2, 0)).toBeCloseTo(3 * polygonArea(designOf(sign)), 0);
+    for (const sheet of plan.packed.sheets) {
+      const { artwork, marks } = sheetArtwork(sheet, plan.strips);
+      const { x, y, width, height } = boundsOf([...designOf(artwork), ...marks]);
+      expect(x >= -1e-6 && y >= -1e-6 && x + width <= 290 + 1e-6 && y + height <= 290 + 1e-6).toBe(true);
+    }
+  });
+  test('artwork is sized and turned about nothing but its own bounds', () => {
+    const turned = sized(drawn(100, 100, '<rect x="40" y="20" width="30" height="10"/>'), 2, 90);
+    expect([turned.widthMm, turned.heightMm]).toEqual([expect.closeTo(20, 6), expect.closeTo(60, 6)]);
+    expect(boundsOf(designOf(turned))).toEqual({
+      x: expect.closeTo(0, 6),
+      y: expect.closeTo(0, 6),
+      width: expect.closeTo(20, 6),
+      height: expect.closeTo(60, 6),
+    });
+  });
+  test('what is too high for the bed is refused', () =>
+    expect(planCut(drawn(400, 400, '<rect width="400" height="400"/>'), options)).toMatchObject({ ok: false }));
+});
+
+describe('what it can be cut from', () => {
+  const all = catalogue();
+  const facts = { minStrokeMm: 1.1, minWebMm: 3, islandCount: 2, pieceCount: 4, cutLengthMm: 1000 };
+  const suit = (id: string, given = facts, as: 'stencil' | 'decal' = 'stencil') =>
+    suitsOf(given, as, all).find(({ product }) => product.id === id);
+  test.each([
+    ['film-removable', true, null, []],
+    ['film-stencil', false, 1.1, [/strokes of 1.1 mm: it needs 1.2 mm/]],
+    ['sheet-stencil', false, 1.82, [/strokes/, /2 islands would be placed one by one/]],
+    ['paper-freezer', false, 1.82, [/strokes/, /2 islands/]],
+  ])('%s', (id, suits, enlarge, said) => {
+    const found = suit(id)!;
+    expect([found.suits, found.enlarge]).toEqual([suits, enlarge]);
+    expect(found.reasons).toHaveLength(said.length);
+    said.forEach((words, index) => expect(found.reasons[index]).toMatch(words));
+  });
+  test('decals are cut from films, stencils from masks; those that suit come first', () => {
+    expect(suit('sheet-stencil', facts, 'decal')).toBeUndefined();
+    expect(suit('iron-on-glitter', facts, 'decal')).toMatchObject({ suits: false });
+    const order = suitsOf(facts, 'stencil', all).map(({ suits }) => suits);
+    expect(order).toEqual([...order].sort((one, other) => Number(other) - Number(one)));
+  });
+  test('weeding takes longer for more pieces', () => {
+    const few = weedingMinutes(facts, all);
+    const many = weedingMinutes({ ...facts, pieceCount: 40 }, all);
+    expect(few.low < few.typical && few.typical < few.high && many.typical > few.typical).toBe(true);
   });
 });
 

@@ -1,6 +1,6 @@
 import { catalogue } from '../materials/index.ts';
 import { failed, type Outcome } from '../problem/index.ts';
-import { boundsOf, ringOf, type Bounds, type Polygon, type Ring } from '../shape/index.ts';
+import { boundsOf, linesWithin, ringOf, type Bounds, type Polygon, type Ring } from '../shape/index.ts';
 import { designOf, type Artwork } from './artwork.ts';
 import { windowed } from './mend.ts';
 
@@ -203,7 +203,9 @@ export const sliceForBed = (artwork: Artwork, options: SliceOptions): Outcome<Sl
             ]),
             ...[0, window.width].map((x) => line(x === 0 ? 0 : x - markMm / 2, base, x === 0 ? markMm / 2 : x, base)),
           ];
-    return { number: index + 1, box: window, artwork: windowed(artwork, window), marks };
+    // half of a cross at an edge lies on the neighbour
+    const own = linesWithin(marks, { x: 0, y: 0, width: window.width, height });
+    return { number: index + 1, box: window, artwork: windowed(artwork, window), marks: own };
   });
   const seams = xs.map((x): Seam => {
     const { ink, thinnest } = profile[Math.round(x / step)]!;

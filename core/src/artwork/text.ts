@@ -2,6 +2,7 @@ import { failed, type Outcome } from '../problem/index.ts';
 import { boundsOf, mapped, type Bounds, type Polygon } from '../shape/index.ts';
 import { welded, type Artwork } from './artwork.ts';
 import type { Font } from './font.ts';
+import { inRows } from './page.ts';
 import { thicknessOf } from './thin.ts';
 
 export interface TextSetting {
@@ -129,13 +130,15 @@ export interface LabelLimits {
   readonly lineSpacing?: number | undefined;
   readonly align?: TextSetting['align'];
   /** Smaller than what fits, where the crafter wants it so. */
-  readonly letterHeightMm?: number | undefined;
+  readonly letterHeightMm?: number | null | undefined;
 }
 
 export interface Label {
   readonly text: string;
   readonly widthMm: number;
   readonly heightMm: number;
+  /** From its top to the baseline of its first line. */
+  readonly baselineMm: number;
   readonly artwork: Artwork;
 }
 
@@ -195,7 +198,8 @@ export const labelSet = (words: readonly LabelWord[], font: Font, limits: LabelL
     });
   const labels = blocks.map(({ text, block }): Label => {
     const artwork = artworkOf(block, letterHeightMm, '#000000');
-    return { text, widthMm: artwork.widthMm, heightMm: artwork.heightMm, artwork };
+    const baselineMm = -block.ink.y * letterHeightMm;
+    return { text, widthMm: artwork.widthMm, heightMm: artwork.heightMm, baselineMm, artwork };
   });
   const strokes = labels
     .map(({ text, artwork }) => ({ text, mm: thicknessOf(artwork.layers[0]!.polygon, 'stroke', null).minMm }))
@@ -212,4 +216,18 @@ export const labelSet = (words: readonly LabelWord[], font: Font, limits: LabelL
     thinnestWord: thinnest?.text ?? null,
     missing,
   };
+};
+
+/** A set on one page: labels in rows on common base lines, a gap apart, as many in a row as a width allows. */
+export const labelSheet = (labels: readonly Label[], gapMm: number, widthMm: number): Artwork => {
+  const highest = Math.max(0, ...labels.map(({ baselineMm }) => baselineMm));
+  const standing = labels.map(({ artwork, baselineMm }): Artwork => {
+    const down = highest - baselineMm;
+    return {
+      ...artwork,
+      heightMm: artwork.heightMm + down,
+      layers: artwork.layers.map((layer) => ({ ...layer, polygon: mapped(layer.polygon, (x, y) => [x, y + down]) })),
+    };
+  });
+  return inRows(standing, gapMm, widthMm);
 };

@@ -1,4 +1,13 @@
-import type { Design, OwnSurface, Part, Piece, Surface, Use, Workshop } from './schema.ts';
+import {
+  PLAIN_PLACEMENT,
+  type Design,
+  type OwnSurface,
+  type Part,
+  type Piece,
+  type Surface,
+  type Use,
+  type Workshop,
+} from './schema.ts';
 
 export const plainSurface = (base: string): Surface => ({
   base,
@@ -40,12 +49,15 @@ export const plainDesign = (id: string): Design => ({
   heightMm: null,
   scale: 1,
   tone: 'unknown',
+  artworkId: null,
+  placement: PLAIN_PLACEMENT,
 });
 
 export const plainPart = (id: string, base: string): Part => ({
   id,
   name: 'face',
   surface: plainSurface(base),
+  area: null,
   use: plainUse(),
   designs: [plainDesign(`${id}.design`)],
   priority: 'balanced',

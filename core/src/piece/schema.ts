@@ -14,6 +14,7 @@ import {
   keptFiguresSchema,
   surfacePropertiesSchema,
 } from '../materials/index.ts';
+import { areaSchema } from '../shape/index.ts';
 
 /** Longest name or note that the document keeps, in characters. */
 const MAX_NAME = 120;
@@ -98,6 +99,26 @@ export type Use = z.output<typeof useSchema>;
 
 export const ZONES = ['outside', 'rim', 'inside', 'foodSide'] as const;
 
+/** How a design is brought to its place on the clear area. */
+export const placementSchema = z.strictObject({
+  /** As large as it can be, or as its scale says. */
+  sizing: z.enum(['largest', 'said']),
+  turnDeg: bounded(-360, 360, 'degrees'),
+  alignX: z.enum(['left', 'centre', 'right']),
+  alignY: z.enum(['top', 'centre', 'bottom']),
+  nudgeXMm: bounded(-10_000, 10_000, 'mm'),
+  nudgeYMm: bounded(-10_000, 10_000, 'mm'),
+});
+export type DesignPlacement = z.output<typeof placementSchema>;
+export const PLAIN_PLACEMENT: DesignPlacement = {
+  sizing: 'largest',
+  turnDeg: 0,
+  alignX: 'centre',
+  alignY: 'centre',
+  nudgeXMm: 0,
+  nudgeYMm: 0,
+};
+
 export const designSchema = z.strictObject({
   id: key,
   name,
@@ -109,9 +130,12 @@ export const designSchema = z.strictObject({
   islands: z.number().int().min(0, '0 to 100000').max(100_000, '0 to 100000').nullable(),
   widthMm: millimetres.nullable(),
   heightMm: millimetres.nullable(),
-  /** Enlargement agreed to. */
-  scale: bounded(0.1, 20, 'times'),
+  /** How many times larger than drawn it is made: agreed to, or found to be the largest that fits. */
+  scale: bounded(0.001, 1000, 'times'),
   tone: z.enum(['light', 'dark', 'unknown']),
+  /** The artwork that it is, from which its facts are filled; null: told by its facts alone. */
+  artworkId: key.nullable().default(null),
+  placement: placementSchema.default(PLAIN_PLACEMENT),
 });
 export type Design = z.output<typeof designSchema>;
 
@@ -167,6 +191,8 @@ export const partSchema = z.strictObject({
   id: key,
   name,
   surface: surfaceSchema,
+  /** The clear area as measured; null: not measured. */
+  area: areaSchema.nullable().default(null),
   use: useSchema,
   designs: z.array(designSchema).min(1, 'at least one design').max(20, 'at most 20 designs'),
   priority: z.enum(PRIORITIES),

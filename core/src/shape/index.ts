@@ -3,6 +3,7 @@ export {
   circle,
   isInRing,
   isInside,
+  lengthOfLine,
   linesWithin,
   mapped,
   NO_BOUNDS,
@@ -31,4 +32,6 @@ export {
   type WrapMeasures,
 } from './frustum.ts';
 export { areaSchema, keepOutSchema, type Area, type AreaInput, type KeepOut } from './areaSchema.ts';
+export { templateOf, type PaperTemplate } from './template.ts';
 export { clearAreaOf, type ClearArea, type ClearAreaOptions, type Margins } from './clearArea.ts';
+export { PAPERS, tilesFor, type Paper, type Tile, type Tiled } from './tiles.ts';

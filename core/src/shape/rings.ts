@@ -35,6 +35,14 @@ export const ringLength = (ring: Ring): number => {
   return length;
 };
 
+/** Length of an open line, mm. */
+export const lengthOfLine = (line: Ring): number => {
+  let length = 0;
+  for (let at = 2; at < line.length; at += 2)
+    length += Math.hypot(line[at]! - line[at - 2]!, line[at + 1]! - line[at - 1]!);
+  return length;
+};
+
 export const polygonArea = (polygon: Polygon): number => polygon.reduce((sum, ring) => sum + ringArea(ring), 0);
 export const polygonLength = (polygon: Polygon): number => polygon.reduce((sum, ring) => sum + ringLength(ring), 0);
 

@@ -12,6 +12,8 @@ import {
   ringLength,
   stroked,
   subtracted,
+  templateOf,
+  tilesFor,
   united,
   wrapBlank,
 } from './index.ts';
@@ -144,4 +146,54 @@ describe('booleans', () => {
     expect(polygonArea(stroked(line, 4, 'miter', 'round', 4))).toBeCloseTo(120 + 4 * Math.PI, 1);
   });
   test('lengths of outlines', () => expect(ringLength(rectangle({ x: 3, y: 4, width: 10, height: 20 }))).toBe(60));
+});
+
+describe('paper', () => {
+  test('the cover of a cone has a flap at its seam, and none where a handle leaves a gap', () => {
+    const whole = templateOf({ kind: 'cone', topDiameterMm: 90, bottomDiameterMm: 60, slantMm: 100 });
+    const open = templateOf({ kind: 'cone', topDiameterMm: 90, bottomDiameterMm: 60, slantMm: 100, handleGapMm: 40 });
+    if (!whole.ok || !open.ok) throw new Error('no cover');
+    expect(polygonArea(whole.outline)).toBeCloseTo((Math.PI * 150 * 100) / 2, 0);
+    expect([whole.flap.length, open.flap.length]).toEqual([1, 0]);
+    // flap and side meet along the seam and nowhere else
+    expect(
+      polygonArea(
+        intersected(
+          united(
+            whole.flap.map((ring) => ring),
+            'evenodd',
+          ),
+          whole.outline,
+        ),
+      ),
+    ).toBeLessThan(1);
+    const { x, y, width, height } = boundsOf([...whole.outline, ...whole.flap]);
+    expect(x >= 0 && y >= 0 && x + width <= whole.widthMm && y + height <= whole.heightMm).toBe(true);
+  });
+  test.each([
+    [{ widthMm: 150, heightMm: 200 }, 'a4', 1, 1],
+    [{ widthMm: 250, heightMm: 150 }, 'a4', 1, 1],
+    [{ widthMm: 400, heightMm: 200 }, 'a4', 1, 3],
+    [{ widthMm: 264, heightMm: 160 }, 'letter', 1, 2],
+    [{ widthMm: 262, heightMm: 160 }, 'a4', 0.93, 2],
+  ] as const)('%j on %s, printed at %d, takes %d pages', (page, paper, correction, pages) => {
+    const tiled = tilesFor(page, paper, correction);
+    if (!tiled.ok) throw new Error(tiled.problems[0]!.given);
+    // every place of the drawing is on a page
+    const covered = united(tiled.tiles.map(({ box }) => rectangle(box)));
+    expect(
+      polygonArea(subtracted([rectangle({ x: 0, y: 0, width: page.widthMm, height: page.heightMm })], covered)),
+    ).toBeLessThan(1e-6);
+    expect(tiled.tiles.length).toBe(pages);
+  });
+  test('a bar that was never measured, and a drawing as large as a house, are refused', () => {
+    expect(tilesFor({ widthMm: 100, heightMm: 100 }, 'a4', 0)).toMatchObject({
+      ok: false,
+      problems: [{ code: 'bad-bar' }],
+    });
+    expect(tilesFor({ widthMm: 9000, heightMm: 9000 }, 'a4')).toMatchObject({
+      ok: false,
+      problems: [{ code: 'too-many-pages' }],
+    });
+  });
 });

@@ -3,15 +3,16 @@ import { failed, problemsFromZod, type Outcome, type Problem } from '../problem/
 import { workspaceSchema, WORKSPACE_VERSION, type Workspace } from './schema.ts';
 
 /** Largest file that is read, in characters. */
-const MAX_LENGTH = 20_000_000;
+const MAX_LENGTH = 80_000_000;
 const MOST_PROBLEMS = 8;
 
 type Migration = (older: Record<string, unknown>) => Record<string, unknown>;
 
 /** From a version to the next; every version ever released keeps its entry and its stored example. */
 const MIGRATIONS: Readonly<Record<number, Migration>> = {
-  // 2: the user's own products, figures and trials; skin, reuse of the stencil, the cutter's bed get their defaults from the schema
-  1: (older) => ({ ...older, ownProducts: [], overrides: [], trials: [] }),
+  // 2: the user's own products, figures and trials, artworks; skin, reuse of the stencil, the cutter's bed, clear areas and places of designs
+  // get their defaults from the schema
+  1: (older) => ({ ...older, ownProducts: [], overrides: [], trials: [], artworks: [] }),
 };
 
 const NOTHING_CHANGED = 'Nothing was changed. Export the file again from where it came from, or mend that field.';
@@ -73,12 +74,16 @@ const brokenReferences = (workspace: Workspace, catalogue: Catalogue): Problem[]
   const complain = (at: string, given: string, allowed: string) =>
     problems.push({ code: 'broken-reference', at, given, allowed, todo: NOTHING_CHANGED });
   const seen = new Set<string>();
+  const artworkIds = new Set(workspace.artworks.map(({ id }) => id));
   workspace.pieces.forEach((piece, index) => {
     const at = `pieces.${index}`;
     if (seen.has(piece.id)) complain(`${at}.id`, `"${piece.id}" stands twice.`, 'an id of its own for every piece.');
     seen.add(piece.id);
-    piece.parts.forEach(({ surface, stack }, partIndex) => {
+    piece.parts.forEach(({ surface, stack, designs }, partIndex) => {
       const part = `${at}.parts.${partIndex}`;
+      for (const { artworkId } of designs)
+        if (artworkId !== null && !artworkIds.has(artworkId))
+          complain(`${part}.designs`, `The artwork "${artworkId}" was given.`, 'the id of an artwork in the file.');
       if (surface.base === 'own' ? !surface.own : !catalogue.baseById.has(surface.base))
         complain(
           `${part}.surface.base`,

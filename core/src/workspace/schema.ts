@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { artworkRecordSchema } from '../artwork/index.ts';
 import { freeHoursSchema, type FreeHours } from '../plan/index.ts';
 import { overrideSchema, ownProductSchema } from '../materials/index.ts';
 import {
@@ -61,6 +62,7 @@ export const workspaceSchema = z.strictObject({
   /** Products and figures that the user laid over the catalogue. */
   ownProducts: z.array(ownProductSchema).max(MAX_OWN, `at most ${MAX_OWN} products`),
   overrides: z.array(overrideSchema).max(MAX_OWN, `at most ${MAX_OWN} figures`),
+  artworks: z.array(artworkRecordSchema).max(MAX_PIECES, `at most ${MAX_PIECES} artworks`),
   trials: z.array(trialSchema).max(MAX_OWN, `at most ${MAX_OWN} trials`),
 });
 export type Workspace = z.output<typeof workspaceSchema>;

@@ -24,6 +24,7 @@ export const writeWorkspace = (workspace: Workspace): string =>
       events: byId(workspace.events),
       ownProducts: byId(workspace.ownProducts),
       trials: byId(workspace.trials),
+      artworks: byId(workspace.artworks),
     }),
     null,
     2,

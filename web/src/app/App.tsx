@@ -38,6 +38,10 @@ const router = createBrowserRouter([
             path: 'match',
             lazy: async () => ({ Component: (await import('../steps/match/MatchStep.tsx')).MatchStep }),
           },
+          {
+            path: 'artwork',
+            lazy: async () => ({ Component: (await import('../steps/artwork/ArtworkStep.tsx')).ArtworkStep }),
+          },
           { path: 'plan', lazy: async () => ({ Component: (await import('../steps/plan/PlanStep.tsx')).PlanStep }) },
           { path: 'care', lazy: async () => ({ Component: (await import('../steps/care/CareStep.tsx')).CareStep }) },
         ],

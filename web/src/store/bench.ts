@@ -7,6 +7,7 @@ import {
   problemSentence,
   readWorkspace,
   usersCatalogue,
+  type ArtworkRecord,
   type BenchEvent,
   type Catalogue,
   type Override,
@@ -117,7 +118,10 @@ export const useChanges = () => {
           name,
         ),
       ),
-    settleStack: (piece: Piece, revision: number) => keep(() => store.settleStack(piece, revision)),
+    /** Keeps an artwork with the change of the piece that it belongs to. */
+    changeArtwork: (piece: Kept<Piece>, edit: Edit<Piece>, artwork: ArtworkRecord, name: string) =>
+      keep(() => store.changeArtwork({ id: piece.id, revision: piece.revision, edit }, artwork, name)),
+    settlePiece: (piece: Piece, revision: number) => keep(() => store.settlePiece(piece, revision)),
     changeSettings: (settings: Kept<Settings>, edit: Edit<Settings>, name: string) =>
       keep(() => store.changeSettings(settings.revision, edit, name)),
     deletePiece: (id: string) => keep(() => store.deletePiece(id)),
@@ -164,5 +168,5 @@ export const startBench = async (): Promise<void> => {
   if (bench.isStarted) return;
   await store.noteFact('started', new Date().toISOString());
   const demo = await readDemo();
-  if (bench.pieces.length === 0) await store.layOut(demo.pieces, demo.events);
+  if (bench.pieces.length === 0) await store.layOut(demo);
 };

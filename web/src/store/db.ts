@@ -2,6 +2,7 @@ import Dexie, { type Table } from 'dexie';
 import {
   pieceSchema,
   settingsSchema,
+  type ArtworkRecord,
   type BenchEvent,
   type Override,
   type OwnProduct,
@@ -27,15 +28,16 @@ export class BenchDatabase extends Dexie {
   overrides!: Table<Kept<Override>, string>;
   ownProducts!: Table<Kept<OwnProduct>, string>;
   trials!: Table<Kept<Trial>, string>;
+  artworks!: Table<Kept<ArtworkRecord>, string>;
   /** Facts about the store itself: `started` once the first start is through, `exportedAt`. */
   facts!: Table<{ id: string; value: string }, string>;
 
   constructor(name = 'sgraffa') {
     super(name);
     this.version(1).stores({ pieces: 'id', events: 'id', settings: 'id', facts: 'id' });
-    // 2: the user's own figures, products and trials; what pieces and settings can say since then is filled in
+    // 2: the user's own figures, products and trials, artworks; what pieces and settings can say since then is filled in
     this.version(2)
-      .stores({ overrides: 'id', ownProducts: 'id', trials: 'id' })
+      .stores({ overrides: 'id', ownProducts: 'id', trials: 'id', artworks: 'id' })
       .upgrade(async (upgrade) => {
         const filled =
           (schema: typeof pieceSchema | typeof settingsSchema) =>

@@ -133,8 +133,8 @@ describe('keeping', () => {
 
   test('what Match settles on is kept, but undo never shows it, and an older answer is dropped', async () => {
     await tab.addPiece(bowl, 'new piece');
-    await tab.settleStack(renamed(bowl, 'settled'), 1);
-    await tab.settleStack(renamed(bowl, 'stale'), 1);
+    await tab.settlePiece(renamed(bowl, 'settled'), 1);
+    await tab.settlePiece(renamed(bowl, 'stale'), 1);
     expect(await names()).toEqual(['settled']);
     expect(tab.nextUndo).toBe('new piece');
   });
@@ -152,7 +152,7 @@ describe('undo', () => {
   });
 
   test('brings a deleted piece back with what was done on it', async () => {
-    await tab.layOut([bowl, sign], [done('e1', 'bowl'), done('e2', 'sign')]);
+    await tab.layOut({ pieces: [bowl, sign], events: [done('e1', 'bowl'), done('e2', 'sign')], artworks: [] });
     await tab.deletePiece('bowl');
     expect((await tab.readBench()).events.map(({ id }) => id)).toEqual(['e2']);
     expect(await tab.undo()).toBe('deleting Soup bowl');
@@ -161,7 +161,7 @@ describe('undo', () => {
   });
 
   test('takes back marks of what was done', async () => {
-    await tab.layOut([bowl], []);
+    await tab.layOut({ pieces: [bowl], events: [], artworks: [] });
     await tab.addEvent(done('e1', 'bowl'), 'ground done');
     await tab.takeBackEvent('e1', 'taking back');
     await tab.takeBackEvent('gone', 'nothing');
@@ -173,7 +173,7 @@ describe('undo', () => {
   });
 
   test('of an import brings the whole bench back', async () => {
-    await tab.layOut([bowl], [done('e1', 'bowl')]);
+    await tab.layOut({ pieces: [bowl], events: [done('e1', 'bowl')], artworks: [] });
     const before = await tab.readWorkspace();
     const imported: Workspace = {
       version: WORKSPACE_VERSION,
@@ -184,6 +184,7 @@ describe('undo', () => {
       ownProducts: [{ id: 'own-1', name: 'Shed film', like: 'film-permanent' }],
       overrides: [figure(3)],
       trials: [],
+      artworks: [],
     };
     await tab.replaceWorkspace(imported, 'importing');
     expect(await tab.readWorkspace()).toEqual(imported);
@@ -233,7 +234,7 @@ test('a bench that an earlier version kept opens, with what is new filled in', a
 });
 
 test('a change that the browser will not store leaves everything as it was', async () => {
-  await tab.layOut([bowl], []);
+  await tab.layOut({ pieces: [bowl], events: [], artworks: [] });
   const unstorable = { ...sign, notes: (() => undefined) as unknown as string };
   await expect(tab.addPiece(unstorable, 'new piece')).rejects.toThrow();
   expect([await names(), tab.nextUndo]).toEqual([['Soup bowl'], null]);

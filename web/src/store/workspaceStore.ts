@@ -3,6 +3,7 @@ import {
   CATALOGUE_VERSION,
   plainSettings,
   WORKSPACE_VERSION,
+  type ArtworkRecord,
   type BenchEvent,
   type Override,
   type OwnProduct,
@@ -22,15 +23,18 @@ export interface Bench {
   readonly overrides: readonly Override[];
   readonly ownProducts: readonly OwnProduct[];
   readonly trials: readonly Trial[];
+  readonly artworks: readonly ArtworkRecord[];
   readonly exportedAt: string | null;
   readonly isStarted: boolean;
 }
 
 /** Tables whose rows are added and taken back whole. */
-const LISTS = ['pieces', 'events', 'overrides', 'ownProducts', 'trials'] as const;
+const LISTS = ['pieces', 'events', 'overrides', 'ownProducts', 'trials', 'artworks'] as const;
 type ListName = (typeof LISTS)[number];
+/** Tables of the user's own that are kept and dropped row by row. */
+type OwnList = Exclude<ListName, 'pieces' | 'events'>;
 type TableName = ListName | 'settings';
-type Value = Piece | BenchEvent | Settings | Override | OwnProduct | Trial;
+type Value = Piece | BenchEvent | Settings | Override | OwnProduct | Trial | ArtworkRecord;
 
 /** What a row is kept under: its id, or the path of the figure. */
 const idOf = (value: Exclude<Value, Settings>): string => ('id' in value ? value.id : value.figure);
@@ -77,7 +81,7 @@ export class WorkspaceStore {
   ) {}
 
   async readBench(): Promise<Bench> {
-    const { pieces, events, settings, overrides, ownProducts, trials, facts } = this.database;
+    const { pieces, events, settings, overrides, ownProducts, trials, artworks, facts } = this.database;
     const valuesOf = async <Kind>(table: Table<Kept<Kind>, string>) =>
       (await table.toArray()).map(({ value }) => value);
     return this.database.transaction('r', this.database.tables, async () => ({
@@ -86,6 +90,7 @@ export class WorkspaceStore {
       overrides: await valuesOf(overrides),
       ownProducts: await valuesOf(ownProducts),
       trials: await valuesOf(trials),
+      artworks: await valuesOf(artworks),
       settings: (await settings.get(SETTINGS_ID)) ?? {
         id: SETTINGS_ID,
         revision: 0,
@@ -132,8 +137,23 @@ export class WorkspaceStore {
     ]);
   }
 
+  /** Changes a piece and an artwork of it together: one undo takes both back. */
+  changeArtwork(
+    piece: { readonly id: string; readonly revision: number; readonly edit: Edit<Piece> },
+    artwork: ArtworkRecord,
+    name: string,
+  ): Promise<void> {
+    return this.change(name, async () => {
+      const before = (await this.database.artworks.get(artwork.id))?.value ?? null;
+      return [
+        { table: 'artworks', id: artwork.id, before, after: artwork },
+        await this.editedPiece(piece.id, piece.revision, piece.edit),
+      ];
+    });
+  }
+
   /** Keeps what Match settled on by itself, where the piece is still as it was judged; not a change that undo would show. */
-  settleStack(piece: Piece, revision: number): Promise<void> {
+  settlePiece(piece: Piece, revision: number): Promise<void> {
     return this.inTurn(async () => {
       const kept = await this.database.pieces.get(piece.id);
       return kept?.revision === revision ? [{ table: 'pieces', id: piece.id, before: kept.value, after: piece }] : [];
@@ -169,11 +189,7 @@ export class WorkspaceStore {
   }
 
   /** Adds a row, or puts another in its place: a figure or product of the user's own, a trial. */
-  keep(
-    table: 'overrides' | 'ownProducts' | 'trials',
-    values: readonly (Override | OwnProduct | Trial)[],
-    name: string,
-  ) {
+  keep(table: OwnList, values: readonly (Override | OwnProduct | Trial | ArtworkRecord)[], name: string) {
     return this.change(name, () =>
       Promise.all(
         values.map(async (after): Promise<Difference> => {
@@ -185,7 +201,7 @@ export class WorkspaceStore {
   }
 
   /** Takes rows away, of several tables at once where they belong together. */
-  drop(rows: readonly { readonly table: 'overrides' | 'ownProducts' | 'trials'; readonly id: string }[], name: string) {
+  drop(rows: readonly { readonly table: OwnList; readonly id: string }[], name: string) {
     return this.change(name, async () => {
       const found = await Promise.all(
         rows.map(async ({ table, id }) => ({ table, id, before: (await this.database[table].get(id))?.value ?? null })),
@@ -205,6 +221,7 @@ export class WorkspaceStore {
       overrides: [...bench.overrides],
       ownProducts: [...bench.ownProducts],
       trials: [...bench.trials],
+      artworks: [...bench.artworks],
     };
   }
 
@@ -220,8 +237,12 @@ export class WorkspaceStore {
   }
 
   /** Adds pieces with their events beside what is there; nothing that undo would show on a first start. */
-  async layOut(pieces: readonly Piece[], events: readonly BenchEvent[]): Promise<void> {
-    await this.inTurn(async () => [...differencesOf('pieces', [], pieces), ...differencesOf('events', [], events)]);
+  async layOut({ pieces, events, artworks }: Pick<Workspace, 'pieces' | 'events' | 'artworks'>): Promise<void> {
+    await this.inTurn(async () => [
+      ...differencesOf('pieces', [], pieces),
+      ...differencesOf('events', [], events),
+      ...differencesOf('artworks', [], artworks),
+    ]);
   }
 
   async noteFact(id: 'started' | 'exportedAt', value: string): Promise<void> {

@@ -37,11 +37,11 @@ describe('the sentence is the whole decision', () => {
     ],
     [
       'demo-bags',
-      /^Cotton, indoors, laundered at 40 °C → iron-on film, standard, pressed → ready .+ → laundry up to 40 °C, inside out$/,
+      /^Cotton, indoors, laundered at 40 °C → fabric paint through adhesive stencil film → artwork 205 × 179 mm, 5 islands → ready .+ → laundry up to 40 °C, inside out$/,
     ],
     [
       'demo-tins',
-      /^Mild steel with powder coating, .+ → coating-remover gel through a permanent film → ready .+ → hand wash$/,
+      /^Mild steel with powder coating, .+ → coating-remover gel through a permanent film → which artwork, how large\? → ready .+ → hand wash$/,
     ],
     ['demo-chimneys', /→ frost cream through a permanent film →/],
   ])('%s', (id, words) => expect(text(demo(id))).toMatch(words));
@@ -51,6 +51,7 @@ describe('the sentence is the whole decision', () => {
     expect(clauses(fresh).map(({ words, isOpen }) => [words, isOpen])).toEqual([
       ['Hardwood: how will it live?', true],
       ['which layers?', true],
+      ['which artwork, how large?', true],
       ['when?', true],
       ['washing?', true],
     ]);
@@ -59,7 +60,13 @@ describe('the sentence is the whole decision', () => {
   });
 
   test('every clause leads to its own course', () =>
-    expect(clauses(demo('demo-signs')).map(({ course }) => course)).toEqual(['surface', 'match', 'plan', 'care']));
+    expect(clauses(demo('demo-signs')).map(({ course }) => course)).toEqual([
+      'surface',
+      'match',
+      'artwork',
+      'plan',
+      'care',
+    ]));
 });
 
 describe('what follows from a piece', () => {

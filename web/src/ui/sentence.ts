@@ -1,4 +1,5 @@
 import {
+  formatLength,
   stackWords,
   surfaceFacts,
   type CareLimit,
@@ -11,11 +12,12 @@ import {
 import { dayAndTime } from './dates.ts';
 import { limitWords } from './words.ts';
 
-export const COURSES = ['surface', 'match', 'plan', 'care'] as const;
+export const COURSES = ['surface', 'match', 'artwork', 'plan', 'care'] as const;
 export type Course = (typeof COURSES)[number];
 export const COURSE_NAMES: Readonly<Record<Course, string>> = {
   surface: 'Surface & use',
   match: 'Match',
+  artwork: 'Artwork & size',
   plan: 'Plan',
   care: 'Care',
 };
@@ -60,6 +62,19 @@ const surfaceWords = (piece: Piece, catalogue: Catalogue): Clause => {
     : { course: 'surface', words: `${name[0]!.toUpperCase()}${name.slice(1)}: how will it live?`, isOpen: true };
 };
 
+const artworkWords = (piece: Piece, settings: Settings): Clause => {
+  const inMm = (mm: number) => formatLength(settings.length === 'mm' ? Math.round(mm) : mm, settings.length);
+  const drawn = piece.parts[0]!.designs.filter(({ artworkId }) => artworkId !== null);
+  const [first] = drawn;
+  if (!first) return { course: 'artwork', words: 'which artwork, how large?', isOpen: true };
+  if (drawn.length > 1) return { course: 'artwork', words: `${drawn.length} artworks`, isOpen: false };
+  const { widthMm, heightMm, scale, islands } = first;
+  const size =
+    widthMm && heightMm ? `${inMm(widthMm * scale).replace(/ \w+$/, '')} × ${inMm(heightMm * scale)}` : first.name;
+  const loose = islands ? `, ${islands} ${islands === 1 ? 'island' : 'islands'}` : '';
+  return { course: 'artwork', words: `artwork ${size}${loose}`, isOpen: false };
+};
+
 export interface SentenceInput {
   readonly piece: Piece;
   readonly catalogue: Catalogue;
@@ -94,6 +109,7 @@ export const sentenceOf = ({
           words: isRefused ? 'nothing stands yet: what could change?' : 'which layers?',
           isOpen: true,
         },
+    artworkWords(piece, settings),
     plan?.readyAt
       ? { course: 'plan', words: `ready ${dayAndTime(plan.readyAt, settings.zone, now)}`, isOpen: false }
       : { course: 'plan', words: 'when?', isOpen: true },

@@ -21,7 +21,10 @@ const JUDGED_FOR_MS = 5 * 60_000;
 
 /** What an answer depends on: the brief without the stack that was settled on. */
 const asked = (brief: Brief | null) =>
-  brief && { ...brief, part: { ...brief.part, stack: null, stackIsOwn: false, judgedBy: null } satisfies Part };
+  brief && {
+    ...brief,
+    part: { ...brief.part, area: null, stack: null, stackIsOwn: false, judgedBy: null } satisfies Part,
+  };
 
 /** The answer for a brief; the last one stays on the screen until the new one is there, and stale ones are dropped by their key. */
 export const useMatch = (brief: Brief | null, judging: Judging | null) =>

@@ -351,6 +351,11 @@ class Reader {
   }
 
   private stroke(lines: readonly Line[], colour: string, style: Style, matrix: Matrix): void {
+    this.note(
+      'strokes',
+      'A line is drawn with a pen.',
+      'Say whether the blade runs around it, as it is seen, or along it.',
+    );
     if (this.strokes === 'cutLine') {
       for (const { points, isClosed } of lines) {
         const closed = isClosed ? Float64Array.from([...points, points[0]!, points[1]!]) : points;

@@ -53,7 +53,7 @@ const withPart =
 export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missing' => {
   const bench = useBench();
   const now = useNow();
-  const { changePiece: keepChange, changeBoth, settleStack } = useChanges();
+  const { changePiece: keepChange, changeBoth, settlePiece } = useChanges();
   const all = useCatalogue();
   const kept = bench?.pieces.find(({ id }) => id === pieceId);
   const piece = kept?.value;
@@ -80,8 +80,8 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   const revision = kept?.revision;
   useEffect(() => {
     if (isSettled || !piece || !part || best === undefined || revision === undefined) return;
-    void settleStack({ ...piece, parts: [withFollowedStack(part, best), ...piece.parts.slice(1)] }, revision);
-  }, [isSettled, piece, part, best, revision, settleStack]);
+    void settlePiece({ ...piece, parts: [withFollowedStack(part, best), ...piece.parts.slice(1)] }, revision);
+  }, [isSettled, piece, part, best, revision, settlePiece]);
 
   const worked = useMemo(
     () => (piece && settings ? workedOut(piece, events, settings, all, now) : null),

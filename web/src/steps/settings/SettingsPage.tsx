@@ -21,6 +21,7 @@ import {
 import { readDemo, store, useBench, useChanges, useNow } from '../../store/bench.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import { boundedNumber } from '../../ui/numbers.ts';
+import { download } from '../../ui/download.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
 import { lengthIn, options } from '../../ui/words.ts';
@@ -62,15 +63,6 @@ const readHours = (text: string): Outcome<{ value: FreeHours[number] }> => {
       });
 };
 
-const save = (text: string, name: string): void => {
-  const address = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(address);
-};
-
 /** Asks the browser to keep the data for good; true where it does, null where it does not say. */
 const keptForGood = async (): Promise<boolean | null> =>
   navigator.storage?.persist ? (await navigator.storage.persisted()) || (await navigator.storage.persist()) : null;
@@ -85,7 +77,7 @@ const FilePart = () => {
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const { data: isPersistent } = useQuery({ queryKey: ['persistent'], queryFn: keptForGood });
   const exportFile = async () => {
-    save(writeWorkspace(await store.readWorkspace()), `sgraffa-${now.slice(0, 10)}.json`);
+    download(`sgraffa-${now.slice(0, 10)}.json`, writeWorkspace(await store.readWorkspace()), 'application/json');
     await store.noteFact('exportedAt', new Date().toISOString());
   };
   const importFile = async (file: File | null) => {

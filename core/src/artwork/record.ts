@@ -1,0 +1,54 @@
+import { z } from 'zod';
+
+const name = z.string().trim().min(1, 'a name of at least one letter').max(120, 'at most 120 characters');
+const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
+const inMm = (low: number, high: number) =>
+  z.number('a length in mm').min(low, `${low} to ${high} mm`).max(high, `${low} to ${high} mm`);
+const face = z.string().min(1).max(60);
+const spacing = z.number().min(-0.5, '-0.5 to 5 letter heights').max(5, '-0.5 to 5 letter heights');
+const align = z.enum(['left', 'centre', 'right']);
+
+/** Where an artwork came from, so that text can be changed again. A face `own` was a file of the crafter's: only its outlines are kept. */
+export const artworkSourceSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('drawing'), file: z.string().max(200) }),
+  z.strictObject({
+    kind: z.literal('text'),
+    text: z.string().max(20_000, 'at most 20000 characters'),
+    face,
+    letterHeightMm: inMm(0.5, 5000),
+    letterSpacing: spacing,
+    lineSpacing: z.number().min(0.5, '0.5 to 10 letter heights').max(10, '0.5 to 10 letter heights'),
+    align,
+  }),
+  z.strictObject({
+    kind: z.literal('labels'),
+    /** A word each; a vertical bar in one parts its two lines. */
+    words: z.array(z.string().max(200)).min(1, 'at least one word').max(500, 'at most 500 words'),
+    face,
+    /** Words that are set in another face, a condensed one perhaps. */
+    exceptions: z.array(z.strictObject({ word: z.string().max(200), face })).max(500),
+    maxWidthMm: inMm(1, 5000),
+    maxHeightMm: inMm(1, 5000),
+    /** Smaller than what fits, where it is wanted so. */
+    letterHeightMm: inMm(0.5, 5000).nullable(),
+  }),
+]);
+export type ArtworkSource = z.output<typeof artworkSourceSchema>;
+
+/** Longest drawing that the document keeps, characters. */
+export const MOST_SVG = 8_000_000;
+
+/** An artwork as the document keeps it. */
+export const artworkRecordSchema = z.strictObject({
+  id: key,
+  name,
+  /** As `writeSvg` wrote it: geometry and colours, nothing else of what was read. */
+  svg: z
+    .string()
+    .min(1)
+    .max(MOST_SVG, `at most ${MOST_SVG / 1e6} MB`),
+  source: artworkSourceSchema,
+  /** What was done to it since, in words, the latest last. */
+  mends: z.array(z.string().max(200)).max(200, 'at most 200 mends'),
+});
+export type ArtworkRecord = z.output<typeof artworkRecordSchema>;

@@ -1,0 +1,66 @@
+import { catalogue, type CatalogueData } from '../materials/index.ts';
+import type { Outcome } from '../problem/index.ts';
+import type { AreaInput } from './areaSchema.ts';
+import { clearAreaOf } from './clearArea.ts';
+import type { FrustumTemplate } from './frustum.ts';
+import { boundsOf, mapped, rectangle, ringOf, type Point, type Polygon, type Ring } from './rings.ts';
+
+/** A paper cover for a test fit, on a page with a margin to trim. */
+export interface PaperTemplate {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  /** The side itself. */
+  readonly outline: Polygon;
+  /** What the seam is glued on; nothing where a handle leaves a gap. */
+  readonly flap: Polygon;
+}
+
+const coneFlap = (cone: FrustumTemplate, overlapMm: number): Ring => {
+  const half = (cone.sweepDeg * Math.PI) / 360;
+  const highest = (half >= Math.PI / 2 ? cone.outerRadiusMm : cone.innerRadiusMm) * Math.cos(half);
+  const place = (radius: number, angle: number): Point => {
+    const down = radius * Math.cos(angle) - highest;
+    const x = cone.widthMm / 2 + radius * Math.sin(angle);
+    return cone.isTopLarger ? [x, cone.heightMm - down] : [x, down];
+  };
+  const beyond = half + overlapMm / cone.outerRadiusMm;
+  return ringOf([
+    place(cone.outerRadiusMm, half),
+    place(cone.outerRadiusMm, beyond),
+    place(cone.innerRadiusMm, beyond),
+    place(cone.innerRadiusMm, half),
+  ]);
+};
+
+/**
+ * The paper cover of a measured area, with a flap at the seam of a side that goes all around.
+ *
+ * @returns outlines in mm on their page; problems where measures are missing
+ */
+export const templateOf = (
+  area: AreaInput,
+  sizing: Pick<CatalogueData['sizing'], 'seamOverlap' | 'trim'> = catalogue().sizing,
+): Outcome<PaperTemplate> => {
+  const clear = clearAreaOf(area);
+  if (!clear.ok) return clear;
+  const { cone, widthMm, heightMm, whole } = clear;
+  const overlap = sizing.seamOverlap.typical;
+  const goesAround = (area.kind === 'cylinder' || area.kind === 'cone') && !area.handleGapMm;
+  const isBent = cone !== null && !cone.isCylinder;
+  const outline = isBent ? [cone.outline] : whole;
+  const flap = !goesAround
+    ? []
+    : isBent
+      ? [coneFlap(cone, overlap)]
+      : [rectangle({ x: widthMm, y: 0, width: overlap, height: heightMm })];
+  const { x, y, width, height } = boundsOf([...outline, ...flap]);
+  const trim = sizing.trim.typical;
+  const moved = (polygon: Polygon) => mapped(polygon, (px, py) => [px - x + trim, py - y + trim]);
+  return {
+    ok: true,
+    widthMm: width + 2 * trim,
+    heightMm: height + 2 * trim,
+    outline: moved(outline),
+    flap: moved(flap),
+  };
+};

@@ -1,0 +1,136 @@
+import { Button, Progress } from '@mantine/core';
+import { suitsOf, weedingMinutes } from '@sgraffa/core';
+import { Sign } from '../../ui/Verdict.tsx';
+import { lengthIn } from '../../ui/words.ts';
+import { stopSizing } from '../../workers/sizingClient.ts';
+import type { Sizing } from './useSizing.ts';
+
+const area = (mm2: number): string =>
+  mm2 >= 10_000 ? `${(mm2 / 10_000).toFixed(2)} dm²` : `${(mm2 / 100).toFixed(1)} cm²`;
+const minutes = (value: number): string => (value < 1 ? 'under a minute' : `${Math.round(value)} min`);
+const MOST_LISTED = 6;
+
+/** What was found at the size that it is cut, and which materials it can be cut from. */
+export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
+  const {
+    looked: { looked, share, wasStopped, again },
+    cutFrom: { as, product, mirror },
+    model: { catalogue, settings },
+    artwork,
+  } = sizing;
+  if (!artwork) return null;
+  const length = lengthIn(settings);
+  const isStencil = as === 'stencil';
+  const [strokeLimit, webLimit] = [product?.minStroke?.typical ?? null, product?.minWeb?.typical ?? null];
+  const figure = (name: string, value: string, limit?: { isBelow: boolean; words: string }) => (
+    <div className={limit?.isBelow ? 'is-below' : undefined}>
+      <dt>{name}</dt>
+      <dd>
+        <span className="sg-number">{value}</span>
+        {limit && (
+          <>
+            {' '}
+            <Sign verdict={limit.isBelow ? 'blocks' : 'favours'} /> <span className="sg-quiet">{limit.words}</span>
+          </>
+        )}
+      </dd>
+    </div>
+  );
+  const against = (found: number | null, limit: number | null) =>
+    found === null || limit === null
+      ? undefined
+      : { isBelow: found < limit, words: `${product!.name} needs ${length(limit)}` };
+  const suits = looked ? suitsOf(looked, as, catalogue) : [];
+  const weeding = looked ? weedingMinutes(looked, catalogue) : null;
+  const [good, bad] = [suits.filter((one) => one.suits), suits.filter((one) => !one.suits)];
+  return (
+    <>
+      <h2 className="sg-rule">Looked over, {isStencil ? 'as a stencil' : 'as shapes that stay'}</h2>
+      {share !== null && (
+        <div className="sg-working" role="status">
+          <Progress value={Math.max(4, share * 100)} aria-label="Looking it over" color="clay" />
+          <Button variant="subtle" onClick={stopSizing}>
+            Stop
+          </Button>
+        </div>
+      )}
+      {wasStopped && (
+        <p>
+          Stopped; the figures below may be of an earlier size.{' '}
+          <Button variant="subtle" onClick={again}>
+            Look it over
+          </Button>
+        </p>
+      )}
+      {looked && weeding && (
+        <>
+          <dl className="sg-figures">
+            {figure('Size', `${length(looked.boundsMm.width)} × ${length(looked.boundsMm.height)}`)}
+            {figure(isStencil ? 'Openings' : 'Shapes', `${looked.pieceCount}, ${area(looked.areaMm2)}`)}
+            {figure(isStencil ? 'Loose islands' : 'Inner pieces to weed', String(looked.islandCount))}
+            {figure(
+              'Thinnest stroke',
+              looked.minStrokeMm === null ? 'none' : length(looked.minStrokeMm),
+              against(looked.minStrokeMm, strokeLimit),
+            )}
+            {figure(
+              'Thinnest web',
+              looked.minWebMm === null ? 'none' : length(looked.minWebMm),
+              against(looked.minWebMm, webLimit),
+            )}
+            {figure('Tips under 30°', String(looked.sharpPlaces.length))}
+            {figure('Closest cuts', looked.closestCutsMm === null ? 'none' : length(looked.closestCutsMm))}
+            {figure('Length of the cut', `${(looked.cutLengthMm / 1000).toFixed(2)} m`)}
+            {figure('Weeding', `${minutes(weeding.low)} to ${minutes(weeding.high)}`)}
+            {figure(
+              'Blade',
+              product?.carrier === undefined && product === null
+                ? 'not known: no layers yet'
+                : product?.cutSide === undefined
+                  ? 'all the way through'
+                  : 'through the film, not its liner',
+            )}
+          </dl>
+          <p className="sg-quiet">
+            Weeding is an estimate from the pieces and the length of the cut.
+            {looked.thinStrokes.length + looked.thinWebs.length > 0 &&
+              ` ${looked.thinStrokes.length + looked.thinWebs.length} places below the limit are marked on the picture.`}
+          </p>
+          {mirror && (
+            <p>
+              <b>{mirror.isMirrored === null ? 'Either way:' : mirror.isMirrored ? 'Mirrored:' : 'Not mirrored:'}</b>{' '}
+              {mirror.words}
+            </p>
+          )}
+          {looked.layers.length > 1 && (
+            <p>
+              Colours, in the order in which they are laid:{' '}
+              {looked.layers.map(({ colour, pieceCount }) => `${colour} (${pieceCount})`).join(', then ')}.
+            </p>
+          )}
+          <h3>What it can be cut from</h3>
+          <ul className="sg-suits">
+            {good.slice(0, MOST_LISTED).map(({ product: { id, name }, reasons }) => (
+              <li key={id}>
+                <Sign verdict={reasons.length ? 'cautions' : 'favours'} />{' '}
+                <span>
+                  {name}
+                  {reasons.length > 0 && `: ${reasons.join('; ')}`}
+                </span>
+              </li>
+            ))}
+            {bad.map(({ product: { id, name }, reasons, enlarge }) => (
+              <li key={id}>
+                <Sign verdict="blocks" />{' '}
+                <span>
+                  {name}: {reasons[0]}
+                  {enlarge !== null && `; ×${enlarge} larger would do`}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </>
+  );
+};

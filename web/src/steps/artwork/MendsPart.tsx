@@ -1,0 +1,264 @@
+import { Button, Select, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { enlargementFor, parseLength, problemSentence } from '@sgraffa/core';
+import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { lengthIn, options } from '../../ui/words.ts';
+import { ask, type Mend, type MendedDrawing } from '../../workers/sizingClient.ts';
+import { Plate } from './Plate.tsx';
+import type { Sizing } from './useSizing.ts';
+
+const MEND_WORDS = {
+  bridge: 'tie islands with bridges',
+  thicken: 'thicken strokes',
+  widenGaps: 'widen thin webs',
+  outline: 'an outline around it',
+  invert: 'swap openings and stock',
+  border: 'a border strip',
+} as const;
+type Kind = keyof typeof MEND_WORDS;
+
+const MEND_ABOUT: Readonly<Record<Kind, string>> = {
+  bridge:
+    'Straight ties from each island to the stock, where the opening is narrow and well spread; never across a stroke below the limit.',
+  thicken: 'Every stroke gains this much on each side; gaps close by as much.',
+  widenGaps: 'Openings give way where less than this is left between them: for media that creep.',
+  outline: 'One shape around everything, this much wider, without holes.',
+  invert: 'What was open is covered and the other way round, in a field this much larger: a stencil becomes a resist.',
+  border: 'A strip all around, this wide, as far off again.',
+};
+
+const mendOf = (
+  kind: Kind,
+  mm: number,
+  { perIsland, ...bridges }: { perIsland: string; minStrokeMm: number; skip: readonly number[] },
+): Mend => {
+  switch (kind) {
+    case 'bridge':
+      return {
+        kind,
+        widthMm: mm,
+        perIsland: perIsland === 'auto' ? null : (Number(perIsland) as 1 | 2 | 3),
+        ...bridges,
+      };
+    case 'thicken':
+      return { kind, byMm: mm };
+    case 'widenGaps':
+      return { kind, leastMm: mm };
+    case 'outline':
+      return { kind, byMm: mm };
+    case 'invert':
+      return { kind, marginMm: mm };
+    case 'border':
+      return { kind, widthMm: mm, gapMm: mm };
+  }
+};
+
+interface Preview {
+  readonly drawing: MendedDrawing;
+  readonly words: string;
+}
+
+/** A mend as it would look, with what it leaves to do. */
+const MendPreview = ({
+  sizing,
+  preview,
+  onKeep,
+  onLeave,
+}: {
+  sizing: Sizing;
+  preview: Preview;
+  onKeep: () => void;
+  onLeave: () => void;
+}) => {
+  const {
+    looked: { looked },
+    scale,
+    model,
+  } = sizing;
+  const { layers, bridges, loose } = preview.drawing;
+  const left = looked && {
+    ...looked,
+    thinStrokes: [],
+    thinWebs: [],
+    islands: looked.islands.filter(({ number }) => loose.includes(number)),
+  };
+  return (
+    <div className="sg-asked" role="group" aria-label="The mend, before it is kept">
+      <Plate
+        settings={model.settings}
+        area={null}
+        designs={[]}
+        openId=""
+        layers={layers}
+        scale={scale}
+        looked={left}
+        showsIslands
+      />
+      <p>
+        So it would be: {preview.words}.
+        {bridges.length > 0 && ` ${bridges.length} ${bridges.length === 1 ? 'bridge' : 'bridges'}.`}
+        {loose.length > 0 && ` Still loose: ${loose.join(', ')}; number them on a placement map.`}
+      </p>
+      <div className="sg-buttons">
+        <Button className="sg-button" onClick={onKeep}>
+          Keep it
+        </Button>
+        <Button variant="outline" onClick={onLeave}>
+          Leave it
+        </Button>
+      </div>
+    </div>
+  );
+};
+
+/** Mends of the artwork, each looked at before it is kept. */
+export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
+  const [preview, setPreview] = useState<Preview | null>(null);
+  const {
+    artwork,
+    scale,
+    looked: { looked },
+    cutFrom: { product, as },
+    model: { settings, catalogue },
+    keepArtwork,
+    setDesign,
+    design,
+    here,
+  } = sizing;
+  const [kind, setKind] = useState<Kind>('bridge');
+  const [size, setSize] = useState<number | null>(null);
+  const [perIsland, setPerIsland] = useState('auto');
+  const [byHand, setByHand] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  if (!artwork) return null;
+  const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
+  const limit = product?.minStroke?.typical ?? null;
+  const usual: Readonly<Record<Kind, number>> = {
+    bridge: Math.max(catalogue.sizing.bridgeWidth.typical, product?.minWeb?.typical ?? 0),
+    thicken:
+      limit !== null && typeof looked?.minStrokeMm === 'number'
+        ? Math.max(0.05, (limit - looked.minStrokeMm) / 2)
+        : 0.2,
+    widenGaps: product?.minWeb?.typical ?? 1,
+    outline: 3,
+    invert: 10,
+    border: 3,
+  };
+  const mm = size ?? usual[kind];
+  const skip = byHand
+    .split(/[\s,;]+/)
+    .map(Number)
+    .filter((number) => Number.isInteger(number) && number > 0);
+  // figures are typed at the size that it is cut; the drawing is kept as drawn
+  const asDrawn = mm / scale;
+  const try_ = async () => {
+    const outcome = await ask((worker) =>
+      worker.mend(artwork.svg, mendOf(kind, asDrawn, { perIsland, minStrokeMm: (limit ?? 0) / scale, skip })),
+    );
+    if (!outcome.ok) return setProblem(outcome.problems.map(problemSentence).join(' '));
+    setProblem(null);
+    setPreview({ drawing: outcome, words: `${MEND_WORDS[kind]}, ${length.format(mm)}` });
+  };
+  const keep = () => {
+    if (!preview) return;
+    keepArtwork(
+      { ...artwork, svg: preview.drawing.drawing.svg, mends: [...artwork.mends, preview.words] },
+      preview.words,
+    );
+    setPreview(null);
+  };
+  const found = looked?.minStrokeMm ?? null;
+  const times = limit !== null && found !== null ? enlargementFor(found, limit) : 1;
+  const isLargest = design.placement.sizing === 'largest' && Boolean(here?.placement);
+  return (
+    <>
+      <h2 className="sg-rule">Mends</h2>
+      {times > 1 && (
+        <p>
+          ×{times} larger, its thinnest stroke reaches what {product!.name} needs.{' '}
+          {isLargest ? (
+            <span className="sg-quiet">
+              It is as large as fits: a larger area, another material or thicker strokes would do.
+            </span>
+          ) : (
+            <Button
+              variant="outline"
+              onClick={() =>
+                setDesign(
+                  { scale: scale * times, placement: { ...design.placement, sizing: 'said' } },
+                  `enlarging ×${times}`,
+                )
+              }
+            >
+              Enlarge ×{times}
+            </Button>
+          )}
+        </p>
+      )}
+      <div className="sg-fields">
+        <Select
+          label="Mend"
+          description={MEND_ABOUT[kind]}
+          data={options(MEND_WORDS)}
+          value={kind}
+          onChange={(value) => {
+            if (value) {
+              setKind(value);
+              setSize(null);
+              setPreview(null);
+            }
+          }}
+        />
+        <QuantityInput
+          required
+          label={kind === 'bridge' ? 'Width of a bridge' : 'By how much'}
+          value={mm}
+          {...length}
+          onChange={setSize}
+        />
+        {kind === 'bridge' && (
+          <>
+            <Select
+              label="Bridges for each island"
+              data={[
+                { value: 'auto', label: 'by its size' },
+                { value: '1', label: 'one' },
+                { value: '2', label: 'two' },
+                { value: '3', label: 'three' },
+              ]}
+              value={perIsland}
+              onChange={(value) => value && setPerIsland(value)}
+            />
+            <TextInput
+              label="Placed by hand instead"
+              description="Numbers of islands, as on the picture."
+              value={byHand}
+              onChange={(event) => setByHand(event.currentTarget.value)}
+            />
+          </>
+        )}
+      </div>
+      {problem && (
+        <p role="alert" className="sg-refused">
+          {problem}
+        </p>
+      )}
+      {preview ? (
+        <MendPreview sizing={sizing} preview={preview} onKeep={keep} onLeave={() => setPreview(null)} />
+      ) : (
+        <Button
+          variant="outline"
+          disabled={kind === 'bridge' && (looked?.islandCount ?? 0) === 0}
+          onClick={() => void try_()}
+        >
+          {kind === 'bridge' && (looked?.islandCount ?? 0) === 0 ? 'No islands to tie' : 'Look at it first'}
+        </Button>
+      )}
+      {as === 'stencil' && (looked?.islandCount ?? 0) > 0 && !preview && (
+        <p className="sg-quiet">
+          Without bridges, print a placement map below: the islands are numbered as on the picture.
+        </p>
+      )}
+    </>
+  );
+};

@@ -1,0 +1,118 @@
+import { Button, Select } from '@mantine/core';
+import { useState } from 'react';
+import { problemSentence, type Paper } from '@sgraffa/core';
+import { download, fileName } from '../../ui/download.ts';
+import { boundedNumber } from '../../ui/numbers.ts';
+import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { ask, type CutOrder } from '../../workers/sizingClient.ts';
+import { printPages } from './printPages.ts';
+import type { Sizing } from './useSizing.ts';
+
+/** Cut files for an order, and what is printed at 1:1: placement map and paper cover. */
+export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutOrder | null }) => {
+  const { artwork, scale, looked, model } = sizing;
+  const { part, piece, catalogue } = model;
+  const [paper, setPaper] = useState<Paper>('a4');
+  const [barMm, setBar] = useState(100);
+  const [problem, setProblem] = useState<string | null>(null);
+  const isSide = part.area?.kind === 'cylinder' || part.area?.kind === 'cone';
+  const name = fileName(`${piece.name} ${artwork?.name ?? ''}`);
+  const run = async (work: () => Promise<string | null>) => setProblem(await work());
+  const files = (format: 'svg' | 'dxf') =>
+    run(async () => {
+      if (!order) return null;
+      const made = await ask((worker) => worker.files(order, name, format));
+      if (!made.ok) return made.problems.map(problemSentence).join(' ');
+      const [only] = made.files;
+      if (only && made.files.length === 1)
+        download(only.name, only.text, format === 'svg' ? 'image/svg+xml' : 'application/dxf');
+      else {
+        const { strToU8, zipSync } = await import('fflate');
+        const zipped = zipSync(Object.fromEntries(made.files.map((file) => [file.name, strToU8(file.text)])));
+        download(`${name}-${format}.zip`, new Blob([zipped as Uint8Array<ArrayBuffer>], { type: 'application/zip' }));
+      }
+      return null;
+    });
+  const map = () =>
+    run(async () => {
+      if (!artwork) return null;
+      const printed = await printPages(
+        await ask((worker) => worker.map(artwork.svg, scale)),
+        paper,
+        barMm,
+        `${piece.name}: placement map`,
+      );
+      if ('problem' in printed) return printed.problem;
+      download(`${name}-placement-map.pdf`, printed.blob);
+      return null;
+    });
+  const template = (format: 'pdf' | 'svg') =>
+    run(async () => {
+      const { area } = part;
+      if (!area) return null;
+      const made = await ask((worker) => worker.template(area, catalogue.sizing));
+      if (!made.ok) return made.problems.map(problemSentence).join(' ');
+      if (format === 'svg') return (download(`${name}-paper-cover.svg`, made.svg, 'image/svg+xml'), null);
+      const printed = await printPages(made.page, paper, barMm, `${piece.name}: paper cover for a test fit`);
+      if ('problem' in printed) return printed.problem;
+      download(`${name}-paper-cover.pdf`, printed.blob);
+      return null;
+    });
+  return (
+    <>
+      <h3>Files and papers</h3>
+      <div className="sg-buttons">
+        {order && (
+          <>
+            <Button className="sg-button" onClick={() => void files('svg')}>
+              Cut files, SVG
+            </Button>
+            <Button variant="outline" onClick={() => void files('dxf')}>
+              Cut files, DXF
+            </Button>
+          </>
+        )}
+        {artwork && (looked.looked?.islandCount ?? 0) > 0 && (
+          <Button variant="outline" onClick={() => void map()}>
+            Placement map, PDF
+          </Button>
+        )}
+        {part.area && isSide && (
+          <>
+            <Button variant="outline" onClick={() => void template('pdf')}>
+              Paper cover, PDF
+            </Button>
+            <Button variant="outline" onClick={() => void template('svg')}>
+              Paper cover, SVG
+            </Button>
+          </>
+        )}
+      </div>
+      <div className="sg-fields">
+        <Select
+          label="Paper"
+          data={[
+            { value: 'a4', label: 'A4' },
+            { value: 'letter', label: 'Letter' },
+          ]}
+          value={paper}
+          onChange={(value) => value && setPaper(value as Paper)}
+        />
+        <QuantityInput
+          required
+          label="The bar of 100 mm measured"
+          description="On the last print; the next one makes up for it."
+          value={barMm}
+          format={(value) => `${value} mm`}
+          parse={boundedNumber('a bar', 50, 200, 'mm')}
+          onChange={(mm) => mm !== null && setBar(mm)}
+        />
+      </div>
+      {problem && (
+        <p role="alert" className="sg-refused">
+          {problem}
+        </p>
+      )}
+    </>
+  );
+};

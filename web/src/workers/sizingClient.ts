@@ -1,0 +1,112 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { proxy, wrap, type Remote } from 'comlink';
+import { useCallback, useState } from 'react';
+import type { Area } from '@sgraffa/core';
+import type { SizingWorker } from './sizing.worker.ts';
+import type { CutOrder, DesignToPlace, Looked } from './sizingTypes.ts';
+
+export type * from './sizingTypes.ts';
+
+interface Running {
+  readonly worker: Worker;
+  readonly remote: Remote<SizingWorker>;
+  readonly pending: Set<(stopped: Error) => void>;
+}
+
+/** Thrown into whatever was waiting when the crafter stopped the work. */
+export class StoppedError extends Error {
+  constructor() {
+    super('Stopped.');
+  }
+}
+
+let running: Running | undefined;
+const start = (): Running => {
+  const worker = new Worker(new URL('./sizing.worker.ts', import.meta.url), { type: 'module' });
+  return { worker, remote: wrap<SizingWorker>(worker), pending: new Set() };
+};
+
+/** The sizing worker for one question; the answer never comes where the work is stopped meanwhile. */
+export const ask = <Answer>(question: (worker: Remote<SizingWorker>) => Answer): Promise<Awaited<Answer>> => {
+  const { remote, pending } = (running ??= start());
+  return new Promise((resolve, reject) => {
+    pending.add(reject);
+    Promise.resolve(question(remote))
+      .then(resolve, reject)
+      .finally(() => pending.delete(reject));
+  });
+};
+
+/** Stops whatever the worker is doing; the next question starts a fresh one. */
+export const stopSizing = (): void => {
+  const stopped = running;
+  running = undefined;
+  stopped?.worker.terminate();
+  stopped?.pending.forEach((reject) => reject(new StoppedError()));
+};
+
+const KEPT_FOR_MS = 5 * 60_000;
+const answered = { staleTime: Infinity, gcTime: KEPT_FOR_MS, retry: false, placeholderData: keepPreviousData } as const;
+
+/** The clear area with every design that has an artwork at its place. */
+export const usePlaced = (area: Area | null, rimZoneMm: number, designs: readonly DesignToPlace[], gapMm: number) =>
+  useQuery({
+    queryKey: ['placed', area, rimZoneMm, designs, gapMm],
+    queryFn: () => ask((worker) => worker.place(area!, rimZoneMm, designs, gapMm)),
+    enabled: area !== null,
+    ...answered,
+  });
+
+/** The outlines of an artwork as they are drawn where nothing was measured. */
+export const useLayers = (svg: string | null) =>
+  useQuery({
+    queryKey: ['layers', svg],
+    queryFn: () => ask((worker) => worker.layers(svg!)),
+    enabled: svg !== null,
+    ...answered,
+  });
+
+export interface LookedOver {
+  readonly looked: Looked | undefined;
+  /** The share that is done while it is looked over, 0 to 1; null while nothing runs. */
+  readonly share: number | null;
+  readonly wasStopped: boolean;
+  readonly again: () => void;
+}
+
+/** The figures of an artwork at its size, with how far the work is. */
+export const useLooked = (
+  svg: string | null,
+  as: 'stencil' | 'decal',
+  scale: number,
+  minStrokeMm: number | null,
+  minWebMm: number | null,
+): LookedOver => {
+  const [share, setShare] = useState(0);
+  const query = useQuery({
+    queryKey: ['looked', svg, as, scale, minStrokeMm, minWebMm],
+    queryFn: () => {
+      setShare(0);
+      return ask((worker) => worker.examine(svg!, as, scale, minStrokeMm, minWebMm, proxy(setShare)));
+    },
+    enabled: svg !== null,
+    ...answered,
+  });
+  const { refetch } = query;
+  const again = useCallback(() => void refetch(), [refetch]);
+  return {
+    looked: svg === null ? undefined : query.data,
+    share: query.isFetching ? share : null,
+    wasStopped: query.error instanceof StoppedError && !query.isFetching,
+    again,
+  };
+};
+
+/** Slices and sheets for an order. */
+export const useCut = (order: CutOrder | null) =>
+  useQuery({
+    queryKey: ['cut', order],
+    queryFn: () => ask((worker) => worker.cut(order!)),
+    enabled: order !== null,
+    ...answered,
+  });

@@ -3,7 +3,16 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['**/dist/', '**/node_modules/', 'test-results/', 'playwright-report/', '.dependency-cruiser.cjs'] },
+  {
+    ignores: [
+      '**/dist/',
+      '**/node_modules/',
+      'test-results/',
+      '.cache/',
+      'playwright-report/',
+      '.dependency-cruiser.cjs',
+    ],
+  },
   js.configs.recommended,
   ...tseslint.configs.strict,
   {

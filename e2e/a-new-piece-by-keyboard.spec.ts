@@ -14,9 +14,9 @@ test('a crafter goes from a line to washing limits without touching the mouse', 
     'Softwood with waterborne clear, indoors, for 5 years, wiped',
   );
   await expect(page.locator('.sg-candidate.is-chosen')).toHaveCount(1);
-  await page.keyboard.press('3');
-  await expect(page.getByRole('heading', { name: /^Ready / })).toBeVisible();
   await page.keyboard.press('4');
+  await expect(page.getByRole('heading', { name: /^Ready / })).toBeVisible();
+  await page.keyboard.press('5');
   await expect(page.getByRole('row', { name: /^Washing (Wipe only|Hand wash)/ }).first()).toBeVisible();
   await page.keyboard.press('1');
   const place = page.getByRole('combobox', { name: 'Where it lives' });
@@ -49,7 +49,7 @@ test('nothing typed, absurd numbers and dates are said where they were typed, an
   await page.goto('/pieces/new');
   await page.getByRole('button', { name: 'Work out its layers' }).click();
   await expect(page.getByText('Nothing was typed.')).toBeVisible();
-  await page.goto('/pieces/demo-signs/surface');
+  await page.goto('/pieces/demo-markers/surface');
   const stroke = page.getByLabel('Thinnest stroke');
   await stroke.fill('4 parsecs');
   await stroke.press('Enter');

@@ -12,7 +12,7 @@ test('a change of use flips the answer, says why, and moves plan and care at onc
   await expect(page.locator('.sg-turned')).toContainText('It no longer stands');
   await expect(page.locator('.sg-turned')).toContainText('95 °C');
   await expect(page.locator('.sg-sentence .is-here')).toContainText('coating-remover gel');
-  await page.keyboard.press('4');
+  await page.keyboard.press('5');
   await expect(page.getByRole('row', { name: /Heat in use/ }).first()).not.toContainText('80 °C');
 });
 
@@ -51,7 +51,7 @@ test('layers edited by hand are judged again, and every figure says where it is 
     .first()
     .fill('3');
   await page.keyboard.press('Tab');
-  await page.keyboard.press('3');
+  await page.keyboard.press('4');
   await expect(page.getByText('Exterior latex, coat 3 of 3').first()).toBeVisible();
 });
 

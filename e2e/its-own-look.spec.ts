@@ -6,6 +6,7 @@ const SCREENS = [
   '/pieces/demo-signs/surface',
   '/pieces/demo-signs/match',
   '/pieces/demo-drawers/match',
+  '/pieces/demo-bags/artwork',
   '/pieces/demo-signs/plan',
   '/pieces/demo-signs/care',
   '/handbook/frost-cream',

@@ -75,7 +75,7 @@ test('it works offline once it has been loaded', async ({ context, page }) => {
   await context.setOffline(true);
   await page.goto('/pieces/demo-markers/match');
   await expect(page.locator('.sg-candidate.is-chosen')).toBeVisible();
-  await page.keyboard.press('3');
+  await page.keyboard.press('4');
   await expect(page.getByRole('heading', { name: /^Ready / })).toBeVisible();
   await context.setOffline(false);
 });

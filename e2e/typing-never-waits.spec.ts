@@ -4,7 +4,7 @@ import { expect, judged, test } from './journey.ts';
 const LONGEST_GAP_MS = 400;
 
 test('the page answers while stacks are judged, and the latest brief wins', async ({ page }) => {
-  await page.goto('/pieces/demo-signs/surface');
+  await page.goto('/pieces/demo-markers/surface');
   await judged(page);
   await page.evaluate(() => {
     const watch = window as unknown as { gaps: number[] };

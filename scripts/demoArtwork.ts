@@ -122,8 +122,9 @@ export const demoArtworks = async (): Promise<ArtworkRecord[]> => {
     words: LABELS,
     face: 'sans',
     exceptions: [],
-    maxWidthMm: 64,
-    maxHeightMm: 14,
+    letterSpacing: 0.12,
+    maxWidthMm: 130,
+    maxHeightMm: 30,
     letterHeightMm: null,
   } as const;
   const words = labelSet(LABELS, sans, labels);

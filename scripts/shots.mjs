@@ -20,6 +20,13 @@ const slideTo = async (page, moments) => {
   for (let step = 0; step < moments; step += 1) await page.keyboard.press('ArrowRight');
 };
 
+const toHeading = async (page, name, further = 0) => {
+  await page.getByRole('heading', { name }).evaluate((heading, by) => {
+    heading.scrollIntoView();
+    window.scrollBy(0, by);
+  }, further);
+};
+
 /** Name of the picture → address, and what is done there first. */
 const VIEWS = {
   pieces: ['/pieces'],
@@ -39,6 +46,17 @@ const VIEWS = {
     (page) =>
       page.getByRole('heading', { name: 'The layers, one by one' }).evaluate((heading) => heading.scrollIntoView()),
   ],
+  'artwork-sign': ['/pieces/demo-signs/artwork', (page) => toHeading(page, 'To the cutter', 420)],
+  'artwork-cone': ['/pieces/demo-chimneys/artwork'],
+  'artwork-bridges': [
+    '/pieces/demo-bags/artwork',
+    async (page) => {
+      await page.getByRole('button', { name: 'Look at it first' }).click();
+      await page.getByRole('button', { name: 'Keep it' }).waitFor();
+      await toHeading(page, 'Mends');
+    },
+  ],
+  'artwork-labels': ['/pieces/demo-drawers/artwork', (page) => toHeading(page, 'Looked over, as a stencil', -180)],
   plan: ['/pieces/demo-signs/plan', (page) => slideTo(page, 10)],
   'plan-cautions': ['/pieces/demo-plaques/plan', (page) => slideTo(page, 5)],
   care: ['/pieces/demo-signs/care'],

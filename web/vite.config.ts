@@ -17,7 +17,7 @@ export default defineConfig({
         display: 'standalone',
         icons: [{ src: 'favicon.svg', sizes: 'any', type: 'image/svg+xml' }],
       },
-      workbox: { globPatterns: ['**/*.{js,css,html,svg,woff,woff2}'], navigateFallbackDenylist: [/^\/api\//] },
+      workbox: { globPatterns: ['**/*.{js,css,html,json,svg,woff,woff2}'], navigateFallbackDenylist: [/^\/api\//] },
     }),
   ],
   worker: { format: 'es' },

@@ -43,8 +43,11 @@ export const outlineAround = (
   return { ...artwork, layers: [{ id: colour, colour, polygon: weld(kept), cutLines: [] }] };
 };
 
-/** A pattern with a name cut out of it, a gap left around, and the name set into the gap. */
-export const setInto = (pattern: Artwork, name: Artwork, gapMm: number): Artwork => {
+/** A pattern with a name cut out of its middle, a gap left around, and the name set into the gap. */
+export const setInto = (pattern: Artwork, drawn: Artwork, gapMm: number): Artwork => {
+  const [on, of] = [boundsOf(designOf(pattern)), boundsOf(designOf(drawn))];
+  const [dx, dy] = [on.x + (on.width - of.width) / 2 - of.x, on.y + (on.height - of.height) / 2 - of.y];
+  const name = withRings(drawn, (polygon) => mapped(polygon, (x, y) => [x + dx, y + dy]));
   const taken = grown(designOf(name), gapMm);
   const layers = pattern.layers.map((layer) => ({ ...layer, polygon: subtracted(layer.polygon, taken) }));
   return {

@@ -27,6 +27,7 @@ export const artworkSourceSchema = z.discriminatedUnion('kind', [
     face,
     /** Words that are set in another face, a condensed one perhaps. */
     exceptions: z.array(z.strictObject({ word: z.string().max(200), face })).max(500),
+    letterSpacing: spacing,
     maxWidthMm: inMm(1, 5000),
     maxHeightMm: inMm(1, 5000),
     /** Smaller than what fits, where it is wanted so. */

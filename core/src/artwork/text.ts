@@ -1,5 +1,5 @@
 import { failed, type Outcome } from '../problem/index.ts';
-import { boundsOf, mapped, type Bounds, type Polygon } from '../shape/index.ts';
+import { boundsOf, CHORD_ERROR_MM, mapped, simplified, type Bounds, type Polygon } from '../shape/index.ts';
 import { welded, type Artwork } from './artwork.ts';
 import type { Font } from './font.ts';
 import { inRows } from './page.ts';
@@ -74,12 +74,13 @@ const badHeight = (height: number) =>
   });
 
 const artworkOf = ({ letters, ink }: Block, heightMm: number, colour: string): Artwork => {
-  const polygon = welded(
+  const outlines = welded(
     letters.map((letter) => ({
       rings: mapped(letter, (x, y) => [(x - ink.x) * heightMm, (y - ink.y) * heightMm]),
       fill: 'nonzero' as const,
     })),
   );
+  const polygon = simplified(outlines, CHORD_ERROR_MM);
   return {
     widthMm: ink.width * heightMm,
     heightMm: ink.height * heightMm,

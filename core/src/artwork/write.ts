@@ -13,6 +13,8 @@ export interface WriteOptions {
 
 /** Decimals of a coordinate in mm: a tenth of a micrometre. */
 const DECIMALS = 4;
+const GRID = 10 ** DECIMALS;
+const onGrid = (value: number): number => Math.round(value * GRID) / GRID;
 const number = (value: number): string => String(Number(value.toFixed(DECIMALS)));
 
 const escaped = (text: string): string =>
@@ -22,10 +24,16 @@ const escaped = (text: string): string =>
 export const pathData = (polygon: Polygon, isClosed: boolean): string =>
   polygon
     .map((ring) => {
-      let text = '';
-      for (let at = 0; at < ring.length; at += 2)
-        text += `${at === 0 ? 'M' : 'L'}${number(ring[at]!)} ${number(ring[at + 1]!)}`;
-      return text && isClosed ? `${text}Z` : text;
+      // steps are shorter to write than places; taken between rounded places, their errors do not add up
+      let [x, y] = [onGrid(ring[0] ?? 0), onGrid(ring[1] ?? 0)];
+      let text = ring.length ? `M${number(x)} ${number(y)}l` : '';
+      for (let at = 2; at < ring.length; at += 2) {
+        const [nextX, nextY] = [onGrid(ring[at]!), onGrid(ring[at + 1]!)];
+        const [dx, dy] = [number(nextX - x), number(nextY - y)];
+        text += `${at > 2 && !dx.startsWith('-') ? ' ' : ''}${dx}${dy.startsWith('-') ? '' : ' '}${dy}`;
+        [x, y] = [nextX, nextY];
+      }
+      return text && isClosed ? `${text}z` : text;
     })
     .join('');
 

@@ -1,5 +1,6 @@
 export {
   boundsOf,
+  CHORD_ERROR_MM,
   circle,
   isInRing,
   isInside,

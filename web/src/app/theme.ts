@@ -54,6 +54,7 @@ export const theme = createTheme({
     NumberInput: { defaultProps: { size: 'md' } },
     Select: { defaultProps: { size: 'md', checkIconPosition: 'right', allowDeselect: false } },
     MultiSelect: { defaultProps: { size: 'md', hidePickedOptions: true } },
+    Switch: { defaultProps: { radius: 0 } },
     Textarea: { defaultProps: { size: 'md' } },
     Popover: { defaultProps: { withinPortal: true } },
     Modal: { defaultProps: { centered: true, overlayProps: { backgroundOpacity: 0.35 } } },

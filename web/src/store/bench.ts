@@ -2,6 +2,7 @@ import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { notifications } from '@mantine/notifications';
 import { useInterval } from '@mantine/hooks';
 import { useEffect, useState, useSyncExternalStore } from 'react';
+import demoUrl from '../../../demo/observatory.json?url';
 import {
   catalogue,
   problemSentence,
@@ -33,6 +34,13 @@ export const useBench = (): Bench | undefined => useQuery(benchQuery).data;
 export const useWatchedBench = (): void => {
   const client = useQueryClient();
   useEffect(() => store.watch((bench) => client.setQueryData(benchQuery.queryKey, bench)), [client]);
+};
+
+/** The artworks that are kept; none until they have been read. */
+export const useArtworks = (): readonly ArtworkRecord[] | undefined => {
+  const [artworks, setArtworks] = useState<readonly ArtworkRecord[]>();
+  useEffect(() => store.watchArtworks(setArtworks), []);
+  return artworks;
 };
 
 export const useNextUndo = (): string | null =>
@@ -156,8 +164,7 @@ export const useChanges = () => {
 
 /** The demo workspace that ships with the application. */
 export const readDemo = async () => {
-  const { default: json } = await import('../../../demo/observatory.json?raw');
-  const read = readWorkspace(json, catalogue());
+  const read = readWorkspace(await (await fetch(demoUrl)).text(), catalogue());
   if (!read.ok) throw new Error(`The demo workspace is broken: ${read.problems.map(problemSentence).join(' ')}`);
   return read.workspace;
 };

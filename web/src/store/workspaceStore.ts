@@ -23,7 +23,6 @@ export interface Bench {
   readonly overrides: readonly Override[];
   readonly ownProducts: readonly OwnProduct[];
   readonly trials: readonly Trial[];
-  readonly artworks: readonly ArtworkRecord[];
   readonly exportedAt: string | null;
   readonly isStarted: boolean;
 }
@@ -81,7 +80,7 @@ export class WorkspaceStore {
   ) {}
 
   async readBench(): Promise<Bench> {
-    const { pieces, events, settings, overrides, ownProducts, trials, artworks, facts } = this.database;
+    const { pieces, events, settings, overrides, ownProducts, trials, facts } = this.database;
     const valuesOf = async <Kind>(table: Table<Kept<Kind>, string>) =>
       (await table.toArray()).map(({ value }) => value);
     return this.database.transaction('r', this.database.tables, async () => ({
@@ -90,7 +89,6 @@ export class WorkspaceStore {
       overrides: await valuesOf(overrides),
       ownProducts: await valuesOf(ownProducts),
       trials: await valuesOf(trials),
-      artworks: await valuesOf(artworks),
       settings: (await settings.get(SETTINGS_ID)) ?? {
         id: SETTINGS_ID,
         revision: 0,
@@ -104,6 +102,16 @@ export class WorkspaceStore {
   /** Calls back whenever any tab has changed the bench. */
   watch(changed: (bench: Bench) => void): () => void {
     const subscription = liveQuery(() => this.readBench()).subscribe({ next: changed });
+    return () => subscription.unsubscribe();
+  }
+
+  /** Artworks are large: they are read apart from the rest, and only when they change. */
+  async readArtworks(): Promise<ArtworkRecord[]> {
+    return (await this.database.artworks.toArray()).map(({ value }) => value);
+  }
+
+  watchArtworks(changed: (artworks: readonly ArtworkRecord[]) => void): () => void {
+    const subscription = liveQuery(() => this.readArtworks()).subscribe({ next: changed });
     return () => subscription.unsubscribe();
   }
 
@@ -221,7 +229,7 @@ export class WorkspaceStore {
       overrides: [...bench.overrides],
       ownProducts: [...bench.ownProducts],
       trials: [...bench.trials],
-      artworks: [...bench.artworks],
+      artworks: await this.readArtworks(),
     };
   }
 

@@ -19,6 +19,7 @@ import {
   placedOn,
   planCut,
   readArtwork,
+  setInto,
   setText,
   sheetArtwork,
   sized,
@@ -103,6 +104,7 @@ const labelsOf = async (source: Extract<ArtworkSource, { kind: 'labels' }>) => {
     words.push({ text: word.replaceAll('|', '\n'), font: own.font });
   }
   return labelSet(words, font.font, {
+    letterSpacing: source.letterSpacing,
     maxWidthMm: source.maxWidthMm,
     maxHeightMm: source.maxHeightMm,
     ...(source.letterHeightMm === null ? {} : { letterHeightMm: source.letterHeightMm }),
@@ -179,6 +181,8 @@ const mended = (
       return { ok: true, artwork: inverted(artwork, mend.marginMm) };
     case 'border':
       return { ok: true, artwork: bordered(artwork, mend) };
+    case 'setInto':
+      return { ok: true, artwork: setInto(artworkOf(mend.patternSvg), artwork, mend.gapMm) };
     case 'widenGaps':
       return { ok: true, artwork: gapsWidened(artwork, mend.leastMm) };
     case 'bridge':

@@ -95,6 +95,7 @@ export type Mend =
   | { readonly kind: 'outline'; readonly byMm: number }
   | { readonly kind: 'invert'; readonly marginMm: number }
   | { readonly kind: 'border'; readonly gapMm: number; readonly widthMm: number }
+  | { readonly kind: 'setInto'; readonly patternSvg: string; readonly gapMm: number }
   | { readonly kind: 'widenGaps'; readonly leastMm: number }
   | {
       readonly kind: 'bridge';

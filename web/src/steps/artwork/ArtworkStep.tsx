@@ -41,7 +41,7 @@ export const ArtworkStep = () => {
         showsIslands={cutFrom.as === 'stencil' && artwork !== null}
       />
       <AreaPart key={`area ${model.part.id}`} sizing={sizing} />
-      <SourcePart key={`source ${design.id} ${artwork?.id ?? ''}`} sizing={sizing} />
+      <SourcePart key={`source ${design.id}`} sizing={sizing} />
       <PlacePart sizing={sizing} />
       <LookedPart sizing={sizing} />
       <MendsPart key={`mends ${design.id}`} sizing={sizing} />

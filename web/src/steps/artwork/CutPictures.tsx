@@ -1,9 +1,11 @@
+import { pieceIdOf, type Settings } from '@sgraffa/core';
+import { lengthIn } from '../../ui/words.ts';
 import type { CutView, DrawnSheet } from '../../workers/sizingClient.ts';
 
 const PX = 300;
 
 /** The strips side by side in the order of assembly, with their marks. */
-export const StripsPicture = ({ view }: { view: CutView }) => {
+const StripsPicture = ({ view }: { view: CutView }) => {
   const mm = Math.max(view.widthMm / 700, view.heightMm / 220);
   const gap = 14 * mm;
   const total = view.strips.reduce((sum, { box }) => sum + box.width + gap, -gap);
@@ -37,7 +39,7 @@ export const StripsPicture = ({ view }: { view: CutView }) => {
 };
 
 /** One sheet with its pieces, offcuts worth keeping, and tape lines. */
-export const SheetPicture = ({
+const SheetPicture = ({
   sheet,
   index,
   heights,
@@ -85,5 +87,65 @@ export const SheetPicture = ({
         <line key={x} x1={x} y1={0} x2={x} y2={sheet.lengthMm} className="sg-plate-tape" strokeWidth={5 * mm} />
       ))}
     </svg>
+  );
+};
+
+const MOST_SHEETS = 6;
+
+/** Strips and sheets in words and pictures. */
+export const CutResult = ({ view, settings }: { view: CutView; settings: Settings }) => {
+  const length = lengthIn(settings);
+  const heights = new Map(
+    view.strips.flatMap(({ number, box, layers }) =>
+      layers.map(({ colour }) => [pieceIdOf(number, colour), box.height] as const),
+    ),
+  );
+  return (
+    <>
+      {view.strips.length > 1 && (
+        <>
+          <p role="status">
+            {view.strips.length} strips, {view.isTurned ? 'each lying along the bed' : 'side by side'}, all{' '}
+            {length(view.strips[0]!.box.height)} high. {view.assembly}{' '}
+            {view.seams
+              .map(
+                ({ xMm, inkMm, thinnestMm }) =>
+                  `Seam at ${length(xMm)}: ${inkMm < 0.05 ? 'meets nothing' : `cuts ${length(inkMm)} of the design, the narrowest part ${length(thinnestMm ?? 0)}`}.`,
+              )
+              .join(' ')}
+          </p>
+          <StripsPicture view={view} />
+        </>
+      )}
+      <p role="status">
+        {view.sheets.length} {view.sheets.length === 1 ? 'sheet' : 'sheets'};{' '}
+        {Object.entries(view.lengthByColour)
+          .map(([colour, mm], _, all) => `${(mm / 1000).toFixed(2)} m${all.length > 1 ? ` of ${colour}` : ''}`)
+          .join(', ')}
+        .
+        {view.sheets.some(({ pieces }) => pieces.some(({ crossesTape }) => crossesTape)) &&
+          ' Pieces cross the tape line: tape both sides before cutting.'}
+      </p>
+      <div className="sg-sheets">
+        {view.sheets.slice(0, MOST_SHEETS).map((sheet, index) => (
+          <figure key={index}>
+            <SheetPicture sheet={sheet} index={index} heights={heights} />
+            <figcaption>
+              Sheet {index + 1}
+              {Object.keys(view.lengthByColour).length > 1 && `, ${sheet.colour}`}: {Math.round(sheet.usedShare * 100)}{' '}
+              % covered.
+              {sheet.offcuts.length > 0 &&
+                ` Worth keeping: ${sheet.offcuts
+                  .slice(0, 3)
+                  .map(({ width, height }) => `${Math.floor(width)} × ${Math.floor(height)} mm`)
+                  .join(', ')}.`}
+            </figcaption>
+          </figure>
+        ))}
+      </div>
+      {view.sheets.length > MOST_SHEETS && (
+        <p className="sg-quiet">And {view.sheets.length - MOST_SHEETS} more sheets.</p>
+      )}
+    </>
   );
 };

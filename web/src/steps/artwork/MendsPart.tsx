@@ -12,6 +12,7 @@ const MEND_WORDS = {
   thicken: 'thicken strokes',
   widenGaps: 'widen thin webs',
   outline: 'an outline around it',
+  setInto: 'set it into a pattern',
   invert: 'swap openings and stock',
   border: 'a border strip',
 } as const;
@@ -23,15 +24,19 @@ const MEND_ABOUT: Readonly<Record<Kind, string>> = {
   thicken: 'Every stroke gains this much on each side; gaps close by as much.',
   widenGaps: 'Openings give way where less than this is left between them: for media that creep.',
   outline: 'One shape around everything, this much wider, without holes.',
+  setInto: 'It is cut out of the middle of another artwork, with this much left around, and set into the gap.',
   invert: 'What was open is covered and the other way round, in a field this much larger: a stencil becomes a resist.',
   border: 'A strip all around, this wide, as far off again.',
 };
 
-const mendOf = (
-  kind: Kind,
-  mm: number,
-  { perIsland, ...bridges }: { perIsland: string; minStrokeMm: number; skip: readonly number[] },
-): Mend => {
+interface MendChoices {
+  readonly perIsland: string;
+  readonly minStrokeMm: number;
+  readonly skip: readonly number[];
+  readonly patternSvg: string | null;
+}
+
+const mendOf = (kind: Kind, mm: number, { perIsland, patternSvg, ...bridges }: MendChoices): Mend => {
   switch (kind) {
     case 'bridge':
       return {
@@ -46,6 +51,8 @@ const mendOf = (
       return { kind, leastMm: mm };
     case 'outline':
       return { kind, byMm: mm };
+    case 'setInto':
+      return { kind, gapMm: mm, patternSvg: patternSvg ?? '' };
     case 'invert':
       return { kind, marginMm: mm };
     case 'border':
@@ -116,6 +123,7 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
   const [preview, setPreview] = useState<Preview | null>(null);
   const {
     artwork,
+    artworks,
     scale,
     looked: { looked },
     cutFrom: { product, as },
@@ -129,6 +137,7 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
   const [size, setSize] = useState<number | null>(null);
   const [perIsland, setPerIsland] = useState('auto');
   const [byHand, setByHand] = useState('');
+  const [patternId, setPattern] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   if (!artwork) return null;
   const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
@@ -141,6 +150,7 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
         : 0.2,
     widenGaps: product?.minWeb?.typical ?? 1,
     outline: 3,
+    setInto: 2,
     invert: 10,
     border: 3,
   };
@@ -149,11 +159,16 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
     .split(/[\s,;]+/)
     .map(Number)
     .filter((number) => Number.isInteger(number) && number > 0);
+  const others = artworks.filter(({ id }) => id !== artwork.id);
+  const pattern = others.find(({ id }) => id === patternId);
   // figures are typed at the size that it is cut; the drawing is kept as drawn
   const asDrawn = mm / scale;
   const try_ = async () => {
     const outcome = await ask((worker) =>
-      worker.mend(artwork.svg, mendOf(kind, asDrawn, { perIsland, minStrokeMm: (limit ?? 0) / scale, skip })),
+      worker.mend(
+        artwork.svg,
+        mendOf(kind, asDrawn, { perIsland, minStrokeMm: (limit ?? 0) / scale, skip, patternSvg: pattern?.svg ?? null }),
+      ),
     );
     if (!outcome.ok) return setProblem(outcome.problems.map(problemSentence).join(' '));
     setProblem(null);
@@ -216,6 +231,15 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
           {...length}
           onChange={setSize}
         />
+        {kind === 'setInto' && (
+          <Select
+            label="The pattern"
+            description={others.length ? 'An artwork that is here already.' : 'Import the pattern on any piece first.'}
+            data={others.map(({ id, name }) => ({ value: id, label: name }))}
+            value={patternId}
+            onChange={setPattern}
+          />
+        )}
         {kind === 'bridge' && (
           <>
             <Select
@@ -248,7 +272,7 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
       ) : (
         <Button
           variant="outline"
-          disabled={kind === 'bridge' && (looked?.islandCount ?? 0) === 0}
+          disabled={(kind === 'bridge' && (looked?.islandCount ?? 0) === 0) || (kind === 'setInto' && !pattern)}
           onClick={() => void try_()}
         >
           {kind === 'bridge' && (looked?.islandCount ?? 0) === 0 ? 'No islands to tie' : 'Look at it first'}

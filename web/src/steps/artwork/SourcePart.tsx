@@ -1,10 +1,10 @@
-import { Button, FileButton, SegmentedControl, Select, Tabs, Textarea } from '@mantine/core';
+import { Button, FileButton, Progress, SegmentedControl, Select, Tabs, Textarea } from '@mantine/core';
 import { useState } from 'react';
 import { parseLength, problemSentence, type ArtworkRecord, type ArtworkSource, type Outcome } from '@sgraffa/core';
 import { boundedNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { lengthIn } from '../../ui/words.ts';
-import { ask, type ReadDrawing } from '../../workers/sizingClient.ts';
+import { ask, StoppedError, stopSizing, type ReadDrawing } from '../../workers/sizingClient.ts';
 import type { Sizing } from './useSizing.ts';
 
 type TextSource = Extract<ArtworkSource, { kind: 'text' }>;
@@ -32,6 +32,7 @@ const PLAIN_LABELS: Omit<LabelSource, 'words'> = {
   kind: 'labels',
   face: 'sans',
   exceptions: [],
+  letterSpacing: 0.05,
   maxWidthMm: 60,
   maxHeightMm: 12,
   letterHeightMm: null,
@@ -41,6 +42,8 @@ const newId = (): string => `art-${crypto.randomUUID().slice(0, 8)}`;
 const nameOf = (text: string): string => text.trim().replace(/\s+/g, ' ').slice(0, 60) || 'artwork';
 
 interface Said {
+  /** What came of it, in words. */
+  readonly found?: string;
   readonly problems: string | null;
   readonly notices: readonly string[];
 }
@@ -96,9 +99,19 @@ const Drawing = ({ keep, say }: { keep: (drawing: ReadDrawing, file: string) => 
     say({ problems: null, notices: outcome.drawing.notices });
     keep(outcome.drawing, file);
   };
+  const [isReading, setReading] = useState(false);
   const open = async (file: File) => {
     const text = await file.text();
-    const outcome = await ask((worker) => worker.read(text, 'outline'));
+    setReading(true);
+    let outcome;
+    try {
+      outcome = await ask((worker) => worker.read(text, 'outline'));
+    } catch (error) {
+      if (!(error instanceof StoppedError)) throw error;
+      return say({ problems: null, notices: ['Reading was stopped; nothing was changed.'] });
+    } finally {
+      setReading(false);
+    }
     if (outcome.ok && outcome.drawing.penLines > 0) setAsked({ text, file: file.name, drawing: outcome.drawing });
     else finish(outcome, file.name);
   };
@@ -114,6 +127,14 @@ const Drawing = ({ keep, say }: { keep: (drawing: ReadDrawing, file: string) => 
           </Button>
         )}
       </FileButton>
+      {isReading && (
+        <div className="sg-working" role="status">
+          <Progress value={100} animated aria-label="Reading the drawing" color="clay" />
+          <Button variant="subtle" onClick={stopSizing}>
+            Stop
+          </Button>
+        </div>
+      )}
       {asked && (
         <div className="sg-asked" role="group" aria-label="Lines drawn with a pen">
           <p>
@@ -230,7 +251,6 @@ const Labels = ({
   const { settings, catalogue } = sizing.model;
   const [words, setWords] = useState(from?.words.join('\n') ?? '');
   const [source, setSource] = useState<Omit<LabelSource, 'words'>>(from ?? PLAIN_LABELS);
-  const [found, setFound] = useState<string | null>(null);
   const set = (patch: Partial<LabelSource>) => setSource((kept) => ({ ...kept, ...patch }));
   const list = words
     .split('\n')
@@ -251,10 +271,8 @@ const Labels = ({
       minStrokeMm !== null
         ? ` The thinnest stroke is ${length.format(minStrokeMm)}, in “${thinnestWord}”${limit !== null && minStrokeMm < limit ? `: ${sizing.cutFrom.product!.name} needs ${length.format(limit)}` : ''}.`
         : '';
-    setFound(
-      `${list.length} labels with capitals ${length.format(letterHeightMm)} high. “${limitingWord.replace('\n', ' ')}” lets them be no larger: it is as ${limitedBy === 'width' ? 'wide' : 'high'} as it may be.${thin}`,
-    );
-    say({ problems: null, notices: outcome.drawing.notices });
+    const found = `${list.length} labels with capitals ${length.format(letterHeightMm)} high. “${limitingWord.replace('\n', ' ')}” lets them be no larger: it is as ${limitedBy === 'width' ? 'wide' : 'high'} as it may be.${thin}`;
+    say({ found, problems: null, notices: outcome.drawing.notices });
     keep(outcome.drawing, whole);
   };
   const condensed = source.exceptions[0]?.word ?? null;
@@ -286,6 +304,15 @@ const Labels = ({
           onChange={(maxHeightMm) => maxHeightMm !== null && set({ maxHeightMm })}
         />
         <QuantityInput
+          required
+          label="Between letters"
+          description="In letter heights."
+          value={source.letterSpacing}
+          format={String}
+          parse={boundedNumber('a spacing', -0.5, 5, '')}
+          onChange={(letterSpacing) => letterSpacing !== null && set({ letterSpacing })}
+        />
+        <QuantityInput
           label="Height of capitals"
           description="Empty: the largest that lets the longest fit."
           value={source.letterHeightMm}
@@ -303,7 +330,6 @@ const Labels = ({
       <Button className="sg-button" disabled={list.length === 0} onClick={() => void done()}>
         Set these labels
       </Button>
-      {found && <p role="status">{found}</p>}
       {sizing.cutFrom.product === null && list.length > 0 && (
         <p className="sg-quiet">
           Once Match has chosen what they are cut from ({catalogue.products.length} products are judged), the thinnest
@@ -351,6 +377,7 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
           {artwork.mends.length > 0 && <span className="sg-quiet">; since then: {artwork.mends.join('; ')}</span>}
         </p>
       )}
+      {said.found && <p role="status">{said.found}</p>}
       {said.notices.length > 0 && (
         <ul className="sg-notices">
           {said.notices.map((notice) => (

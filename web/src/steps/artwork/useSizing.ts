@@ -9,7 +9,7 @@ import {
   type Product,
   type Stack,
 } from '@sgraffa/core';
-import { useBench, useChanges } from '../../store/bench.ts';
+import { useArtworks, useBench, useChanges } from '../../store/bench.ts';
 import { useLayers, useLooked, usePlaced, type LookedOver, type PlacedDesign } from '../../workers/sizingClient.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
@@ -96,13 +96,15 @@ const useFacts = (model: PieceModel, design: Design, looked: LookedOver, scale: 
   }, [isKept, JSON.stringify(facts), revision, settlePiece]);
 };
 
+const NONE: readonly ArtworkRecord[] = [];
+
 export const useSizing = (model: PieceModel): Sizing => {
   const { part, piece, catalogue } = model;
   const bench = useBench();
   const { changeArtwork } = useChanges();
   const [open, openDesign] = useState(part.designs[0]!.id);
   const design = part.designs.find(({ id }) => id === open) ?? part.designs[0]!;
-  const artworks = bench?.artworks ?? [];
+  const artworks = useArtworks() ?? NONE;
   const artwork = artworks.find(({ id }) => id === design.artworkId) ?? null;
   const cutFrom = cutFromOf(model, design);
   const rimZoneMm = part.use.food === 'lip' ? catalogue.limits.rimDistance.typical : 0;

@@ -1,6 +1,7 @@
 import { Button, Select, Tabs } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { parseLength, passesOf, plainDesign, type Design } from '@sgraffa/core';
 import { boundedNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
@@ -9,6 +10,19 @@ import { lengthIn, LOOK_WORDS, options, readName, TONE_WORDS, YES_NO_WORDS, ZONE
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
 const MOST_DESIGNS = 20;
+
+/** Facts that the artwork tells: they are changed with it. */
+const FromArtwork = ({ model: { piece, settings }, design }: { model: PieceModel; design: Design }) => {
+  const length = lengthIn(settings);
+  const { widthMm, heightMm, minStrokeMm, minWebMm, islands, scale } = design;
+  const at = (mm: number | null) => (mm === null ? 'none' : length(mm * scale));
+  return (
+    <p>
+      From its artwork: {at(widthMm)} × {at(heightMm)}, thinnest stroke {at(minStrokeMm)}, thinnest web {at(minWebMm)},{' '}
+      {islands ?? 0} loose islands. <Link to={`/pieces/${piece.id}/artwork`}>Change it under Artwork &amp; size</Link>
+    </p>
+  );
+};
 
 /** The designs on the part: each its look, place, size and the facts of its artwork. */
 export const DesignsPart = ({ model }: { model: PieceModel }) => {
@@ -81,46 +95,50 @@ export const DesignsPart = ({ model }: { model: PieceModel }) => {
           value={design.tone}
           onChange={(tone) => tone && set({ tone }, 'its colour')}
         />
-        <QuantityInput
-          label="Width of the design"
-          value={design.widthMm}
-          {...length}
-          onChange={(widthMm) => set({ widthMm }, 'the width of the design')}
-        />
-        <QuantityInput
-          label="Height of the design"
-          value={design.heightMm}
-          {...length}
-          onChange={(heightMm) => set({ heightMm }, 'the height of the design')}
-        />
-        <QuantityInput
-          label="Thinnest stroke"
-          value={design.minStrokeMm}
-          {...length}
-          onChange={(minStrokeMm) => set({ minStrokeMm }, 'the thinnest stroke')}
-        />
-        <QuantityInput
-          label="Thinnest web between openings"
-          value={design.minWebMm}
-          {...length}
-          onChange={(minWebMm) => set({ minWebMm }, 'the thinnest web')}
-        />
-        <QuantityInput
-          label="Loose islands"
-          value={design.islands}
-          format={String}
-          parse={boundedNumber('a number of islands', 0, 100000, '', true)}
-          onChange={(islands) => set({ islands }, 'the islands')}
-        />
-        <QuantityInput
-          label="Enlarged"
-          description="1 is as drawn."
-          required
-          value={design.scale}
-          format={(value) => `×${value}`}
-          parse={(text) => boundedNumber('an enlargement', 0.1, 20, '')(text.replace(/[×x]/, ''))}
-          onChange={(scale) => scale !== null && set({ scale }, 'its size')}
-        />
+        {design.artworkId === null && (
+          <>
+            <QuantityInput
+              label="Width of the design"
+              value={design.widthMm}
+              {...length}
+              onChange={(widthMm) => set({ widthMm }, 'the width of the design')}
+            />
+            <QuantityInput
+              label="Height of the design"
+              value={design.heightMm}
+              {...length}
+              onChange={(heightMm) => set({ heightMm }, 'the height of the design')}
+            />
+            <QuantityInput
+              label="Thinnest stroke"
+              value={design.minStrokeMm}
+              {...length}
+              onChange={(minStrokeMm) => set({ minStrokeMm }, 'the thinnest stroke')}
+            />
+            <QuantityInput
+              label="Thinnest web between openings"
+              value={design.minWebMm}
+              {...length}
+              onChange={(minWebMm) => set({ minWebMm }, 'the thinnest web')}
+            />
+            <QuantityInput
+              label="Loose islands"
+              value={design.islands}
+              format={String}
+              parse={boundedNumber('a number of islands', 0, 100000, '', true)}
+              onChange={(islands) => set({ islands }, 'the islands')}
+            />
+            <QuantityInput
+              label="Enlarged"
+              description="1 is as drawn."
+              required
+              value={design.scale}
+              format={(value) => `×${value}`}
+              parse={(text) => boundedNumber('an enlargement', 0.1, 20, '')(text.replace(/[×x]/, ''))}
+              onChange={(scale) => scale !== null && set({ scale }, 'its size')}
+            />
+          </>
+        )}
         <Select
           label="Keep the stencil for later"
           data={options(YES_NO_WORDS)}
@@ -130,6 +148,7 @@ export const DesignsPart = ({ model }: { model: PieceModel }) => {
           }
         />
       </div>
+      {design.artworkId !== null && <FromArtwork model={model} design={design} />}
       <div className="sg-buttons">
         {designs.length < MOST_DESIGNS && (
           <Button variant="outline" leftSection={<IconPlus size={18} aria-hidden />} onClick={add}>

@@ -21,10 +21,14 @@ const slideTo = async (page, moments) => {
 };
 
 const toHeading = async (page, name, further = 0) => {
-  await page.getByRole('heading', { name }).evaluate((heading, by) => {
-    heading.scrollIntoView();
-    window.scrollBy(0, by);
-  }, further);
+  await page.getByRole('heading', { name }).evaluate((heading) => heading.scrollIntoView());
+  await page.mouse.wheel(0, further);
+};
+/** The artwork's figures are there, and what is cut from them. */
+const lookedOver = async (page) => {
+  await page.locator('.sg-figures').waitFor();
+  await page.locator('.sg-sheet').first().waitFor();
+  await page.waitForTimeout(500);
 };
 
 /** Name of the picture → address, and what is done there first. */
@@ -46,17 +50,24 @@ const VIEWS = {
     (page) =>
       page.getByRole('heading', { name: 'The layers, one by one' }).evaluate((heading) => heading.scrollIntoView()),
   ],
-  'artwork-sign': ['/pieces/demo-signs/artwork', (page) => toHeading(page, 'To the cutter', 420)],
-  'artwork-cone': ['/pieces/demo-chimneys/artwork'],
+  'artwork-sign': [
+    '/pieces/demo-signs/artwork',
+    async (page) => {
+      await lookedOver(page);
+      await toHeading(page, 'To the cutter', 420);
+    },
+  ],
+  'artwork-cone': ['/pieces/demo-chimneys/artwork', lookedOver],
   'artwork-bridges': [
     '/pieces/demo-bags/artwork',
     async (page) => {
+      await lookedOver(page);
       await page.getByRole('button', { name: 'Look at it first' }).click();
       await page.getByRole('button', { name: 'Keep it' }).waitFor();
       await toHeading(page, 'Mends');
     },
   ],
-  'artwork-labels': ['/pieces/demo-drawers/artwork', (page) => toHeading(page, 'Looked over, as a stencil', -180)],
+  'artwork-labels': ['/pieces/demo-drawers/artwork', lookedOver],
   plan: ['/pieces/demo-signs/plan', (page) => slideTo(page, 10)],
   'plan-cautions': ['/pieces/demo-plaques/plan', (page) => slideTo(page, 5)],
   care: ['/pieces/demo-signs/care'],

@@ -16,3 +16,6 @@ export {
   type SequenceContext,
 } from './sequence.ts';
 export { isCoat, waitsBefore, workFigure, type Wait } from './waits.ts';
+export { benchProblemSchema, readBenchProblem, type BenchProblem, type BenchStep } from './bench/problem.ts';
+export { checkBenchPlan } from './bench/check.ts';
+export { planBench, type BenchPlan, type PlanOptions, type PlannedBench } from './bench/planBench.ts';

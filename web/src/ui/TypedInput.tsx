@@ -27,8 +27,8 @@ export const TypedInput = <Value,>({
   rightSection,
 }: TypedProps<Value>) => {
   const [typed, setTyped] = useState({ kept, text: kept, error: null as string | null });
-  // another tab, an undo or a unit changed what is kept: show that
-  if (typed.kept !== kept) setTyped({ kept, text: kept, error: null });
+  // another tab, an undo or a unit changed what is kept: show that, unless something else is being typed
+  if (typed.kept !== kept) setTyped(typed.text === typed.kept ? { kept, text: kept, error: null } : { ...typed, kept });
   const commit = () => {
     const { text } = typed;
     if (text === kept) return setTyped({ kept, text, error: null });

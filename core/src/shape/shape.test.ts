@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
 import {
   boundsOf,
   circle,
+  clearAreaOf,
   frustumTemplate,
   grown,
   intersected,
@@ -85,6 +87,13 @@ describe('the cover of a cone', () => {
     const cover = frustumTemplate(measures);
     expect(cover.ok ? '' : cover.problems[0]!.given).toMatch(said);
   });
+});
+
+test('the example of a measured mug reads, and leaves its handle, rim and chip free', () => {
+  const mug = JSON.parse(readFileSync(new URL('../../examples/area-mug.json', import.meta.url), 'utf8'));
+  const clear = clearAreaOf(mug, { rimZoneMm: 20 });
+  expect(clear).toMatchObject({ ok: true, widthMm: 209, heightMm: 95, margins: { top: 20 } });
+  if (clear.ok) expect(polygonArea(clear.clear)).toBeCloseTo(199 * 70 - Math.PI * 36, 0);
 });
 
 describe('the blank of a cylinder', () => {

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
 import { checkBenchPlan, planBench, readBenchProblem, type BenchProblem } from '../index.ts';
 
 const DAY = 1440;
@@ -141,6 +142,14 @@ describe('a plan forward', () => {
     expect(soonest.ok && fewest.ok && [soonest.plan.makespan, fewest.plan.sittings]).toEqual([2650, 2]);
     expect(fewest.ok && checkBenchPlan(problem, fewest.plan.starts)).toEqual([]);
   });
+});
+
+test('the example of two signs and one rack is planned in three sittings: the second ground waits for the rack', () => {
+  const problem = read(readFileSync(new URL('../../../examples/bench-problem.json', import.meta.url), 'utf8'));
+  const planned = forward(problem);
+  if (!planned.ok) throw new Error(planned.problems[0]!.given);
+  expect(checkBenchPlan(problem, planned.plan.starts)).toEqual([]);
+  expect(planned.plan).toMatchObject({ makespan: 4070, tardiness: 0, sittings: 3, isProven: true });
 });
 
 describe('a plan backward', () => {

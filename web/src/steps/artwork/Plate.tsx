@@ -97,7 +97,7 @@ export interface PlateProps {
   readonly showsIslands: boolean;
 }
 
-const MOST_SPOTS = 60;
+const MOST_SPOTS = 500;
 /** More numbers than this would hide the drawing; the placement map has them all. */
 const MOST_NUMBERED = 40;
 

@@ -14,14 +14,14 @@ const MOST_LISTED = 6;
 export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
   const {
     looked: { looked, share, wasStopped, again },
-    cutFrom: { as, product, mirror },
+    cutFrom: { as, product, measure, mirror },
     model: { catalogue, settings },
     artwork,
   } = sizing;
   if (!artwork) return null;
   const length = lengthIn(settings);
   const isStencil = as === 'stencil';
-  const [strokeLimit, webLimit] = [product?.minStroke?.typical ?? null, product?.minWeb?.typical ?? null];
+  const [strokeLimit, webLimit] = [measure?.minStroke?.typical ?? null, measure?.minWeb?.typical ?? null];
   const figure = (name: string, value: string, limit?: { isBelow: boolean; words: string }) => (
     <div className={limit?.isBelow ? 'is-below' : undefined}>
       <dt>{name}</dt>
@@ -39,7 +39,10 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
   const against = (found: number | null, limit: number | null) =>
     found === null || limit === null
       ? undefined
-      : { isBelow: found < limit, words: `${product!.name} needs ${length(limit)}` };
+      : {
+          isBelow: found < limit,
+          words: `${measure!.name} needs ${length(limit)}${product ? '' : ', the finest there is'}`,
+        };
   const suits = looked ? suitsOf(looked, as, catalogue) : [];
   const weeding = looked ? weedingMinutes(looked, catalogue) : null;
   const [good, bad] = [suits.filter((one) => one.suits), suits.filter((one) => !one.suits)];

@@ -126,7 +126,7 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
     artworks,
     scale,
     looked: { looked },
-    cutFrom: { product, as },
+    cutFrom: { measure: product, as },
     model: { settings, catalogue },
     keepArtwork,
     setDesign,

@@ -17,6 +17,8 @@ import type { PieceModel } from '../piece/usePieceModel.ts';
 export interface CutFrom {
   readonly as: 'stencil' | 'decal';
   readonly product: Product | null;
+  /** Whose limits it is held against: that product, or the finest there is while no layers stand. */
+  readonly measure: Product | null;
   readonly mirror: MirrorNote | null;
 }
 
@@ -47,13 +49,23 @@ const cutOperation = (stack: Stack | null, design: Design): ApplyOperation | nul
       (one.designId === undefined || one.designId === design.id),
   ) ?? null;
 
+/** The mask that takes the thinnest strokes. */
+const finestMask = ({ products }: PieceModel['catalogue']): Product | null =>
+  products
+    .filter(({ roles, minStroke }) => minStroke && roles.includes('mask'))
+    .reduce<Product | null>(
+      (finest, one) => (finest && finest.minStroke!.typical <= one.minStroke!.typical ? finest : one),
+      null,
+    );
+
 const cutFromOf = ({ stack, part, catalogue }: PieceModel, design: Design): CutFrom => {
   const operation = cutOperation(stack, design) ?? null;
-  if (!operation) return { as: 'stencil', product: null, mirror: null };
+  if (!operation) return { as: 'stencil', product: null, measure: finestMask(catalogue), mirror: null };
   const product = catalogue.productById.get(operation.productId) ?? null;
   return {
     as: operation.role === 'mask' ? 'stencil' : 'decal',
     product,
+    measure: product,
     mirror: mirrorNote({ ...operation, designId: design.id }, part, catalogue),
   };
 };
@@ -125,8 +137,8 @@ export const useSizing = (model: PieceModel): Sizing => {
     artwork?.svg ?? null,
     cutFrom.as,
     scale,
-    cutFrom.product?.minStroke?.typical ?? null,
-    cutFrom.product?.minWeb?.typical ?? null,
+    cutFrom.measure?.minStroke?.typical ?? null,
+    cutFrom.measure?.minWeb?.typical ?? null,
   );
   useFacts(
     model,

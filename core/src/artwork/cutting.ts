@@ -46,10 +46,7 @@ export const planCut = (artwork: Artwork, options: CutOptions): Outcome<CutPlan>
     thinMm: options.thinMm,
   });
   if (!sliced.ok) return sliced;
-  // one strip is the artwork as it is: it needs no marks
-  const whole = { x: 0, y: 0, width: artwork.widthMm, height: artwork.heightMm };
-  const strips: readonly CutStrip[] =
-    sliced.strips.length === 1 ? [{ number: 1, box: whole, artwork, marks: [] }] : sliced.strips;
+  const { strips, seams, assembly, isTurned } = sliced;
   const pieces = strips.flatMap((strip) =>
     strip.artwork.layers.map((layer): SheetPiece => ({
       id: pieceIdOf(strip.number, layer.id),
@@ -62,7 +59,6 @@ export const planCut = (artwork: Artwork, options: CutOptions): Outcome<CutPlan>
   );
   const packed = packSheets(pieces, options.stock, { gapMm: options.gapMm });
   if (!packed.ok) return packed;
-  const { seams, assembly, isTurned } = sliced;
   return { ok: true, artwork, strips, seams, assembly, isTurned, packed };
 };
 

@@ -9,6 +9,7 @@ import {
   polygonArea,
   simplified,
   subtracted,
+  turnedPoint,
   type AreaInput,
   type Bounds,
   type ClearArea,
@@ -71,8 +72,7 @@ interface Turned {
 }
 
 const turnedBy = (polygon: Polygon, degrees: number): Turned => {
-  const [sin, cos] = [Math.sin((degrees * Math.PI) / 180), Math.cos((degrees * Math.PI) / 180)];
-  const rings = degrees % 360 === 0 ? polygon : mapped(polygon, (x, y) => [x * cos - y * sin, x * sin + y * cos]);
+  const rings = mapped(polygon, turnedPoint(degrees));
   const bounds = boundsOf(rings);
   return { polygon: rings, bounds, middle: [bounds.x + bounds.width / 2, bounds.y + bounds.height / 2] };
 };
@@ -201,15 +201,22 @@ const refused = (given: string, allowed: string, todo: string) =>
 
 const asPolygon = (design: Artwork | Polygon): Polygon => ('layers' in design ? designOf(design) : design);
 
-/** An artwork or polygon brought to its place on an area. */
-export const placedOn = (design: Artwork, { scale, turnDeg, offset }: Placement, area: ClearArea): Artwork => {
-  const [sin, cos] = [Math.sin((turnDeg * Math.PI) / 180), Math.cos((turnDeg * Math.PI) / 180)];
-  return withRings(
-    design,
-    (polygon) =>
-      mapped(polygon, (x, y) => [scale * (x * cos - y * sin) + offset.x, scale * (x * sin + y * cos) + offset.y]),
-    { widthMm: area.widthMm, heightMm: area.heightMm },
-  );
+/** Where a point of the drawing, already at its scale, lies on the area. */
+export const placedPoint = ({ turnDeg, offset }: Placement): ((x: number, y: number) => Point) => {
+  const turn = turnedPoint(turnDeg);
+  return (x, y) => {
+    const [tx, ty] = turn(x, y);
+    return [tx + offset.x, ty + offset.y];
+  };
+};
+
+/** An artwork brought to its place on an area. */
+export const placedOn = (design: Artwork, placement: Placement, area: ClearArea): Artwork => {
+  const [place, { scale }] = [placedPoint(placement), placement];
+  return withRings(design, (polygon) => mapped(polygon, (x, y) => place(scale * x, scale * y)), {
+    widthMm: area.widthMm,
+    heightMm: area.heightMm,
+  });
 };
 
 /** Middles to try, the most centred first: both ways, one way, anywhere. */

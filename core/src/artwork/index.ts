@@ -10,7 +10,7 @@ export {
 } from './examine.ts';
 export type { SharpPlace, ThinPlace } from './thin.ts';
 export { suitsOf, weedingMinutes, type Suit } from './suits.ts';
-export { fitDesign, placedOn, type FitOptions, type Placement } from './fit.ts';
+export { fitDesign, placedOn, placedPoint, type FitOptions, type Placement } from './fit.ts';
 export { mirrored, warpToFrustum, type WarpOptions } from './bend.ts';
 export {
   bordered,

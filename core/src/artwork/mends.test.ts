@@ -221,6 +221,29 @@ describe('slicing', () => {
     const [one, other] = sliced.strips;
     expect(one!.box.x + one!.box.width - other!.box.x).toBeCloseTo(4, 6);
   });
+  test('what just fits needs no room for marks; strips that are just wide enough are never wider than the bed', () => {
+    const just = artworkOf([rectangle({ x: 0, y: 0, width: 288, height: 286 })]);
+    expect(sliceForBed(just, { bedWidthMm: 290, bedLengthMm: 290 })).toMatchObject({
+      ok: true,
+      strips: [{ marks: [] }],
+    });
+    fc.assert(
+      fc.property(
+        fc.double({ min: 40, max: 300, noNaN: true }),
+        fc.integer({ min: 2, max: 5 }),
+        fc.double({ min: 0, max: 0.6, noNaN: true }),
+        (most, count, less) => {
+          const tight = artworkOf([rectangle({ x: 0, y: 0, width: most * count - less, height: most + 20 })]);
+          const sliced = sliceForBed(tight, { bedWidthMm: most, bedLengthMm: most + 40 });
+          if (!sliced.ok) throw new Error(sliced.problems[0]!.given);
+          const room = sliced.isTurned ? most + 40 : most;
+          expect(Math.max(...sliced.strips.map(({ box }) => box.width))).toBeLessThanOrEqual(room + 1e-6);
+          expect(sliced.strips.length).toBeLessThanOrEqual(count + 1);
+        },
+      ),
+      { numRuns: 60, seed: 19 },
+    );
+  });
   test('what fits is one strip; what is too high is refused with the height that would do', () => {
     expect(sliceForBed(artworkOf([circle(50, 50, 30)]), bed)).toMatchObject({
       ok: true,

@@ -1,4 +1,4 @@
-import { boundsOf, mapped, type Bounds, type Polygon, type Ring } from '../shape/index.ts';
+import { boundsOf, mapped, turnedPoint, type Bounds, type Polygon, type Ring } from '../shape/index.ts';
 import type { Artwork } from './artwork.ts';
 import { enlarged } from './mend.ts';
 
@@ -26,10 +26,8 @@ export const onOwnPage = (artwork: Artwork): Artwork => movedTo(artwork, (polygo
 
 /** The artwork so many times as large, turned clockwise, on a page as large as what is drawn. */
 export const sized = (artwork: Artwork, scale: number, turnDeg: number): Artwork => {
-  const [sin, cos] = [Math.sin((turnDeg * Math.PI) / 180), Math.cos((turnDeg * Math.PI) / 180)];
-  return movedTo(enlarged(artwork, scale), (polygon) =>
-    turnDeg % 360 === 0 ? polygon : mapped(polygon, (x, y) => [x * cos - y * sin, x * sin + y * cos]),
-  );
+  const turn = turnedPoint(turnDeg);
+  return movedTo(enlarged(artwork, scale), (polygon) => mapped(polygon, turn));
 };
 
 /** Artworks in rows on one page, a gap apart, in one colour; as many in a row as a width allows, at least one. */

@@ -87,14 +87,14 @@ const costOf = (
   return { cost: cost + ink, ink, thinnest };
 };
 
-/** The cheapest seams so that no strip is wider than the bed; from the left by dynamic programming. */
+/** The cheapest seams so that no strip is wider than the bed, by dynamic programming; null where so few strips cannot do. */
 const seamsAt = (
   costs: readonly number[],
   stepMm: number,
   widthMm: number,
   mostMm: number,
   strips: number,
-): number[] => {
+): number[] | null => {
   const last = costs.length - 1;
   const reach = Math.floor(mostMm / stepMm + 1e-9);
   let best = costs.map((cost, at) => ({ cost: at <= reach ? cost : Infinity, from: -1 }));
@@ -112,7 +112,13 @@ const seamsAt = (
   }
   let end = -1;
   for (let at = 1; at < last; at += 1)
-    if (widthMm - at * stepMm <= mostMm + 1e-9 && (end < 0 || best[at]!.cost < best[end]!.cost)) end = at;
+    if (
+      best[at]!.cost < Infinity &&
+      widthMm - at * stepMm <= mostMm + 1e-9 &&
+      (end < 0 || best[at]!.cost < best[end]!.cost)
+    )
+      end = at;
+  if (end < 0) return null;
   const seams: number[] = [];
   for (let level = history.length - 1, at = end; level >= 0 && at >= 0; level -= 1) {
     seams.unshift(at * stepMm);
@@ -141,7 +147,7 @@ const line = (x1: number, y1: number, x2: number, y2: number): Ring =>
 /**
  * Cuts artwork that is larger than the bed into strips: seams where they meet the least of the design, and not through thin parts.
  *
- * @returns strips in order of assembly, each on a page of one height with its marks; one strip where it fits as it is; problems where the
+ * @returns strips in order of assembly, each on a page of one height with its marks; one strip without marks where it fits as it is; problems where the
  *   artwork is higher than the bed is long, either way round
  */
 export const sliceForBed = (artwork: Artwork, options: SliceOptions): Outcome<Sliced> => {
@@ -149,8 +155,19 @@ export const sliceForBed = (artwork: Artwork, options: SliceOptions): Outcome<Sl
   const { bedWidthMm, bedLengthMm, overlapMm = 0, thinMm = 2, markMm = sizing.markSize.typical, baseLineMm } = options;
   const design = designOf(artwork);
   const box = boundsOf([...design, ...artwork.layers.flatMap(({ cutLines }) => cutLines)]);
-  const height = box.height + 2 * markMm;
   const bad = [bedWidthMm, bedLengthMm, overlapMm, markMm].some((mm) => !(mm >= 0 && Number.isFinite(mm)));
+  const fitsWhole = (across: number, along: number) => box.width <= across + 1e-9 && box.height <= along + 1e-9;
+  const isTurnedWhole = !fitsWhole(bedWidthMm, bedLengthMm);
+  if (!bad && (!isTurnedWhole || fitsWhole(bedLengthMm, bedWidthMm)))
+    return {
+      ok: true,
+      strips: [{ number: 1, box, artwork: windowed(artwork, box), marks: [] }],
+      seams: [],
+      baseLineMm: box.height,
+      isTurned: isTurnedWhole,
+      assembly: 'It fits the bed in one piece.',
+    };
+  const height = box.height + 2 * markMm;
   // strips stand along the bed, or across it where the artwork is low enough for that
   const ways = [
     { most: bedWidthMm - overlapMm, room: bedLengthMm, isTurned: false },
@@ -163,8 +180,7 @@ export const sliceForBed = (artwork: Artwork, options: SliceOptions): Outcome<Sl
       allowed: `at most ${Math.max(bedWidthMm, bedLengthMm, 0) - 2 * markMm} mm high, with strips wider than their overlap.`,
       todo: 'Turn the artwork by 90°, make it smaller, or leave the marks out.',
     });
-  const stripsFor = ({ most }: { readonly most: number }) =>
-    box.width <= most + overlapMm + 1e-9 ? 1 : Math.ceil((box.width - 1e-9) / most);
+  const stripsFor = ({ most }: { readonly most: number }) => Math.max(2, Math.ceil((box.width - 1e-9) / most));
   const way = ways.reduce((one, other) => (stripsFor(other) < stripsFor(one) ? other : one));
   const count = stripsFor(way);
   if (count > MOST_STRIPS)
@@ -180,11 +196,15 @@ export const sliceForBed = (artwork: Artwork, options: SliceOptions): Outcome<Sl
   const profile = inkAt(design, positions).map((ys) => costOf(ys, thinMm));
   const costs = profile.map(({ cost }) => cost);
   // the least number of strips may leave the seams no choice: one more is tried where that saves thin parts
-  const choices =
-    count === 1 ? [[]] : [count, count + 1].map((strips) => seamsAt(costs, step, box.width, way.most, strips));
+  // on a grid of places a strip may lose up to a step of the bed: more strips until they do
+  const choices: number[][] = [];
+  for (let strips = count; strips <= 2 * count + 1 && (strips <= count + 1 || !choices.length); strips += 1) {
+    const seams = seamsAt(costs, step, box.width, way.most, strips);
+    if (seams) choices.push(seams);
+  }
   const totalOf = (seams: readonly number[]) =>
     seams.reduce((sum, x) => sum + costs[Math.round(x / step)]!, 0) + (seams.length + 1 > count ? EXTRA_STRIP_COST : 0);
-  const xs = choices.reduce((one, other) => (totalOf(other) < totalOf(one) && other.length ? other : one));
+  const xs = choices.reduce((one, other) => (totalOf(other) < totalOf(one) ? other : one));
   const edges = [0, ...xs, box.width];
   const base = markMm + Math.min(box.height, Math.max(0, box.height - (baseLineMm ?? 0)));
   const strips = edges.slice(1).map((right, index): Strip => {
@@ -217,10 +237,7 @@ export const sliceForBed = (artwork: Artwork, options: SliceOptions): Outcome<Sl
     seams,
     baseLineMm: base,
     isTurned: way.isTurned,
-    assembly:
-      strips.length === 1
-        ? 'It fits the bed in one piece.'
-        : `Lay strip 1 first and work to the right: ${overlapMm > 0 ? `each strip lies ${overlapMm} mm over the one before` : 'edges butt'}, crosses on crosses, base lines in one line.`,
+    assembly: `Lay strip 1 first and work to the right: ${overlapMm > 0 ? `each strip lies ${overlapMm} mm over the one before` : 'edges butt'}, crosses on crosses, base lines in one line.`,
   };
 };
 

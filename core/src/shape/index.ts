@@ -18,7 +18,7 @@ export {
   ringCentre,
   ringLength,
   ringOf,
-  turned,
+  turnedPoint,
   type Bounds,
   type Point,
   type Polygon,

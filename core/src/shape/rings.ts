@@ -89,10 +89,10 @@ export const reversed = (ring: Ring): Ring => {
 export const placed = (polygon: Polygon, scale: number, dx: number, dy: number): Ring[] =>
   mapped(polygon, (x, y) => [x * scale + dx, y * scale + dy]);
 
-/** Rings turned about a point, degrees clockwise as seen (y down). */
-export const turned = (polygon: Polygon, degrees: number, [cx, cy]: Point): Ring[] => {
+/** A point turned about the origin, degrees clockwise as seen (y down). */
+export const turnedPoint = (degrees: number): ((x: number, y: number) => Point) => {
   const [sin, cos] = [Math.sin((degrees * Math.PI) / 180), Math.cos((degrees * Math.PI) / 180)];
-  return mapped(polygon, (x, y) => [cx + (x - cx) * cos - (y - cy) * sin, cy + (x - cx) * sin + (y - cy) * cos]);
+  return degrees % 360 === 0 ? (x, y) => [x, y] : (x, y) => [x * cos - y * sin, x * sin + y * cos];
 };
 
 /** Whether a point lies inside one ring, by the parity of its crossings; on the outline either answer is right. */

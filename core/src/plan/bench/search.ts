@@ -25,8 +25,6 @@ interface Options {
 
 type Branch = { readonly gap: Gap } | { readonly step: number; readonly isFixed: boolean };
 
-const UNTIL: Readonly<Record<Point, Point>> = { start: 'start', end: 'end', dry: 'dry', fetch: 'fetch' };
-
 /** Depth-first branch and bound: orders on resources, windows of choices, and waiting where waiting can win. */
 export class BenchSearch {
   private best: Int32Array | null;
@@ -159,7 +157,7 @@ export class BenchSearch {
   }
 
   private order(first: number, then: number, until: Point): Gap {
-    return { from: first, a: UNTIL[until], to: then, b: 'start', min: 0, max: Infinity };
+    return { from: first, a: until, to: then, b: 'start', min: 0, max: Infinity };
   }
 
   /** Pairs that cannot share a resource and can stand in one order only; null where in none. */

@@ -1,5 +1,5 @@
 import { Button, Progress } from '@mantine/core';
-import { suitsOf, weedingMinutes } from '@sgraffa/core';
+import { suitsOf, weedingMinutes, type Product } from '@sgraffa/core';
 import { Sign } from '../../ui/Verdict.tsx';
 import { lengthIn } from '../../ui/words.ts';
 import { stopSizing } from '../../workers/sizingClient.ts';
@@ -8,6 +8,13 @@ import type { Sizing } from './useSizing.ts';
 const area = (mm2: number): string =>
   mm2 >= 10_000 ? `${(mm2 / 10_000).toFixed(2)} dm²` : `${(mm2 / 100).toFixed(1)} cm²`;
 const minutes = (value: number): string => (value < 1 ? 'under a minute' : `${Math.round(value)} min`);
+/** How deep the blade goes: what lies on a liner or carrier is cut down to it. */
+const bladeWords = (product: Product | null): string =>
+  !product
+    ? 'not known: no layers yet'
+    : product.cutSide === 'linerDown' || product.cutSide === 'bondingUp'
+      ? 'through the film, not its liner'
+      : 'all the way through';
 const MOST_LISTED = 6;
 
 /** What was found at the size that it is cut, and which materials it can be cut from. */
@@ -85,14 +92,7 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
             {figure('Closest cuts', looked.closestCutsMm === null ? 'none' : length(looked.closestCutsMm))}
             {figure('Length of the cut', `${(looked.cutLengthMm / 1000).toFixed(2)} m`)}
             {figure('Weeding', `${minutes(weeding.low)} to ${minutes(weeding.high)}`)}
-            {figure(
-              'Blade',
-              product?.carrier === undefined && product === null
-                ? 'not known: no layers yet'
-                : product?.cutSide === undefined
-                  ? 'all the way through'
-                  : 'through the film, not its liner',
-            )}
+            {figure('Blade', bladeWords(product))}
           </dl>
           <p className="sg-quiet">
             Weeding is an estimate from the pieces and the length of the cut.
@@ -107,7 +107,7 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
           )}
           {looked.layers.length > 1 && (
             <p>
-              Colours, in the order in which they are laid:{' '}
+              Colours, in the order of the drawing:{' '}
               {looked.layers.map(({ colour, pieceCount }) => `${colour} (${pieceCount})`).join(', then ')}.
             </p>
           )}

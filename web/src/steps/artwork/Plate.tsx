@@ -1,5 +1,5 @@
 import { useId, type ReactNode } from 'react';
-import type { Point, Settings } from '@sgraffa/core';
+import { placedPoint, type Point, type Settings } from '@sgraffa/core';
 import { lengthIn } from '../../ui/words.ts';
 import type { DrawnArea, DrawnLayer, Looked, PlacedDesign } from '../../workers/sizingClient.ts';
 
@@ -117,11 +117,8 @@ export const Plate = ({ settings, area, designs, openId, layers, scale, looked, 
   const [padX, padY] = [86 * mm, 42 * mm];
   const placement = here?.placement;
   // what was looked over lies at its size, not yet at its place
-  const toPlace = ([x, y]: Point): Point => {
-    if (!placement) return [x, y];
-    const [sin, cos] = [Math.sin((placement.turnDeg * Math.PI) / 180), Math.cos((placement.turnDeg * Math.PI) / 180)];
-    return [x * cos - y * sin + placement.offset.x, x * sin + y * cos + placement.offset.y];
-  };
+  const place = placement ? placedPoint(placement) : null;
+  const toPlace = ([x, y]: Point): Point => place?.(x, y) ?? [x, y];
   const spots = [...(looked?.thinStrokes ?? []), ...(looked?.thinWebs ?? [])].slice(0, MOST_SPOTS);
   const box = placement?.boundsMm ?? (area ? null : (bounds ?? null));
   return (

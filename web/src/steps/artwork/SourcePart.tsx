@@ -248,7 +248,7 @@ const Labels = ({
   keep: (drawing: ReadDrawing, source: LabelSource) => void;
   say: (said: Said) => void;
 }) => {
-  const { settings, catalogue } = sizing.model;
+  const { settings } = sizing.model;
   const [words, setWords] = useState(from?.words.join('\n') ?? '');
   const [source, setSource] = useState<Omit<LabelSource, 'words'>>(from ?? PLAIN_LABELS);
   const set = (patch: Partial<LabelSource>) => setSource((kept) => ({ ...kept, ...patch }));
@@ -266,10 +266,10 @@ const Labels = ({
     const outcome = await ask((worker) => worker.labels(whole));
     if (!outcome.ok) return say({ problems: outcome.problems.map(problemSentence).join(' '), notices: [] });
     const { letterHeightMm, limitingWord, limitedBy, minStrokeMm, thinnestWord } = outcome.figures;
-    const limit = sizing.cutFrom.product?.minStroke?.typical ?? null;
+    const limit = sizing.cutFrom.measure?.minStroke?.typical ?? null;
     const thin =
       minStrokeMm !== null
-        ? ` The thinnest stroke is ${length.format(minStrokeMm)}, in “${thinnestWord}”${limit !== null && minStrokeMm < limit ? `: ${sizing.cutFrom.product!.name} needs ${length.format(limit)}` : ''}.`
+        ? ` The thinnest stroke is ${length.format(minStrokeMm)}, in “${thinnestWord}”${limit !== null && minStrokeMm < limit ? `: ${sizing.cutFrom.measure!.name} needs ${length.format(limit)}` : ''}.`
         : '';
     const found = `${list.length} labels with capitals ${length.format(letterHeightMm)} high. “${limitingWord.replace('\n', ' ')}” lets them be no larger: it is as ${limitedBy === 'width' ? 'wide' : 'high'} as it may be.${thin}`;
     say({ found, problems: null, notices: outcome.drawing.notices });
@@ -330,12 +330,6 @@ const Labels = ({
       <Button className="sg-button" disabled={list.length === 0} onClick={() => void done()}>
         Set these labels
       </Button>
-      {sizing.cutFrom.product === null && list.length > 0 && (
-        <p className="sg-quiet">
-          Once Match has chosen what they are cut from ({catalogue.products.length} products are judged), the thinnest
-          stroke is held against it.
-        </p>
-      )}
     </>
   );
 };

@@ -5,7 +5,8 @@ import { CutPart } from './CutPart.tsx';
 import { LookedPart } from './LookedPart.tsx';
 import { MendsPart } from './MendsPart.tsx';
 import { Plate } from './Plate.tsx';
-import { PlacePart, SourcePart } from './SourcePart.tsx';
+import { PlacePart } from './PlacePart.tsx';
+import { SourcePart } from './SourcePart.tsx';
 import { useSizing } from './useSizing.ts';
 import './artwork.css';
 

@@ -1,0 +1,108 @@
+import { SegmentedControl, Select } from '@mantine/core';
+import { parseLength, problemSentence, type Outcome } from '@sgraffa/core';
+import { boundedNumber } from '../../ui/numbers.ts';
+import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { lengthIn } from '../../ui/words.ts';
+import type { Sizing } from './useSizing.ts';
+
+/** How the artwork is brought to its place: size, turn, alignment, nudge. */
+export const PlacePart = ({ sizing }: { sizing: Sizing }) => {
+  const { design, artwork, setDesign, here, scale, looked, model } = sizing;
+  const { settings } = model;
+  if (!artwork) return null;
+  const { placement } = design;
+  const set = (patch: Partial<typeof placement>, name: string) =>
+    setDesign({ placement: { ...placement, ...patch } }, name);
+  const length = lengthIn(settings);
+  const width = looked.looked ? looked.looked.boundsMm.width : null;
+  const offset = (text: string): Outcome<{ value: number }> => {
+    const isBack = /^\s*[-−]/.test(text);
+    if (/^\s*[-−]?0+\s*(mm|in)?\s*$/.test(text)) return { ok: true, value: 0 };
+    const read = parseLength(text.replace(/^\s*[-−]/, ''), settings.length);
+    return read.ok ? { ok: true, value: isBack ? -read.value : read.value } : read;
+  };
+  const margins = here?.placement?.marginsMm;
+  return (
+    <>
+      <h3>Its size and place</h3>
+      <SegmentedControl
+        aria-label="Its size"
+        data={[
+          { value: 'largest', label: 'As large as fits' },
+          { value: 'said', label: 'A size of its own' },
+        ]}
+        value={placement.sizing}
+        onChange={(sizingOf) =>
+          setDesign({ placement: { ...placement, sizing: sizingOf as 'largest' | 'said' }, scale }, 'its size')
+        }
+      />
+      <div className="sg-fields">
+        {placement.sizing === 'said' && width !== null && (
+          <QuantityInput
+            required
+            label="Width"
+            value={width}
+            format={length}
+            parse={(text) => parseLength(text, settings.length)}
+            onChange={(wanted) => wanted !== null && setDesign({ scale: (scale * wanted) / width }, 'its size')}
+          />
+        )}
+        <QuantityInput
+          required
+          label="Turned"
+          value={placement.turnDeg}
+          format={(value) => `${value}°`}
+          parse={(text) => boundedNumber('a turn', -360, 360, '°')(text.replace('°', ''))}
+          onChange={(turnDeg) => turnDeg !== null && set({ turnDeg }, 'the turn')}
+        />
+        <Select
+          label="Across"
+          data={[
+            { value: 'left', label: 'to the left' },
+            { value: 'centre', label: 'in the middle' },
+            { value: 'right', label: 'to the right' },
+          ]}
+          value={placement.alignX}
+          onChange={(alignX) => alignX && set({ alignX: alignX as typeof placement.alignX }, 'its place')}
+        />
+        <Select
+          label="Up and down"
+          data={[
+            { value: 'top', label: 'at the top' },
+            { value: 'centre', label: 'in the middle' },
+            { value: 'bottom', label: 'at the bottom' },
+          ]}
+          value={placement.alignY}
+          onChange={(alignY) => alignY && set({ alignY: alignY as typeof placement.alignY }, 'its place')}
+        />
+        <QuantityInput
+          required
+          label="Moved to the right by"
+          value={placement.nudgeXMm}
+          format={length}
+          parse={offset}
+          onChange={(nudgeXMm) => nudgeXMm !== null && set({ nudgeXMm }, 'its place')}
+        />
+        <QuantityInput
+          required
+          label="Moved down by"
+          value={placement.nudgeYMm}
+          format={length}
+          parse={offset}
+          onChange={(nudgeYMm) => nudgeYMm !== null && set({ nudgeYMm }, 'its place')}
+        />
+      </div>
+      {margins && (
+        <p role="status" className="sg-number">
+          left {length(margins.left)}, right {length(margins.right)}, top {length(margins.top)}, bottom{' '}
+          {length(margins.bottom)}
+        </p>
+      )}
+      {here?.problems.map((problem) => (
+        <p key={problem.code} role="alert" className="sg-refused">
+          {problemSentence(problem)}
+        </p>
+      ))}
+    </>
+  );
+};

@@ -1,0 +1,258 @@
+import { Button, FileButton, Select, Textarea } from '@mantine/core';
+import { useState } from 'react';
+import { parseLength, problemSentence, type ArtworkSource } from '@sgraffa/core';
+import { boundedNumber } from '../../ui/numbers.ts';
+import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { lengthIn } from '../../ui/words.ts';
+import { ask, type ReadDrawing } from '../../workers/sizingClient.ts';
+import type { Said } from './said.ts';
+import type { Sizing } from './useSizing.ts';
+
+type TextSource = Extract<ArtworkSource, { kind: 'text' }>;
+type LabelSource = Extract<ArtworkSource, { kind: 'labels' }>;
+
+const FACES = [
+  { value: 'sans', label: 'Plain, without serifs' },
+  { value: 'serif', label: 'With serifs' },
+  { value: 'slab', label: 'With slab serifs' },
+  { value: 'script', label: 'Script, letters joined' },
+  { value: 'stencil', label: 'Stencil, with bridges of its own' },
+  { value: 'condensed', label: 'Condensed' },
+];
+
+export const PLAIN_TEXT: TextSource = {
+  kind: 'text',
+  text: '',
+  face: 'sans',
+  letterHeightMm: 30,
+  letterSpacing: 0.05,
+  lineSpacing: 1.6,
+  align: 'centre',
+};
+const PLAIN_LABELS: Omit<LabelSource, 'words'> = {
+  kind: 'labels',
+  face: 'sans',
+  exceptions: [],
+  letterSpacing: 0.05,
+  maxWidthMm: 60,
+  maxHeightMm: 12,
+  letterHeightMm: null,
+};
+
+/** A face of the crafter's own: its file is read here and only its outlines are kept. */
+const FaceSelect = ({ label, value, onChange }: { label: string; value: string; onChange: (face: string) => void }) => {
+  const [own, setOwn] = useState<{ id: string; name: string } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const open = async (file: File) => {
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const id = `own ${file.name}`;
+    const read = await ask((worker) => worker.openOwnFont(id, bytes));
+    if (!read.ok) return setProblem(read.problems.map(problemSentence).join(' '));
+    setProblem(null);
+    setOwn({ id, name: read.name });
+    onChange(id);
+  };
+  const data = [...FACES, ...(own ? [{ value: own.id, label: own.name }] : [])];
+  return (
+    <div>
+      <Select
+        label={label}
+        data={
+          data.some((face) => face.value === value)
+            ? data
+            : [...data, { value, label: `${value}: choose its file again` }]
+        }
+        value={value}
+        onChange={(face) => face && onChange(face)}
+      />
+      <FileButton accept=".ttf,.otf,.woff,.woff2" onChange={(file) => file && void open(file)}>
+        {(props) => (
+          <Button variant="subtle" size="compact-md" {...props}>
+            A font file of your own
+          </Button>
+        )}
+      </FileButton>
+      {problem && (
+        <p role="alert" className="sg-refused">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+};
+
+/** Words set in letters. */
+export const Words = ({
+  from,
+  sizing,
+  keep,
+  say,
+}: {
+  from: TextSource;
+  sizing: Sizing;
+  keep: (drawing: ReadDrawing, source: TextSource) => void;
+  say: (said: Said) => void;
+}) => {
+  const { settings } = sizing.model;
+  const [source, setSource] = useState(from);
+  const set = (patch: Partial<TextSource>) => setSource((kept) => ({ ...kept, ...patch }));
+  const done = async () => {
+    const outcome = await ask((worker) => worker.text(source));
+    if (!outcome.ok) return say({ problems: outcome.problems.map(problemSentence).join(' '), notices: [] });
+    say({ problems: null, notices: outcome.drawing.notices });
+    keep(outcome.drawing, source);
+  };
+  return (
+    <>
+      <Textarea
+        label="Words"
+        description="A line each."
+        autosize
+        minRows={2}
+        maxRows={8}
+        value={source.text}
+        onChange={(event) => set({ text: event.currentTarget.value })}
+      />
+      <div className="sg-fields">
+        <FaceSelect label="Letters" value={source.face} onChange={(face) => set({ face })} />
+        <QuantityInput
+          required
+          label="Height of capitals"
+          value={source.letterHeightMm}
+          format={lengthIn(settings)}
+          parse={(text) => parseLength(text, settings.length)}
+          onChange={(letterHeightMm) => letterHeightMm !== null && set({ letterHeightMm })}
+        />
+        <QuantityInput
+          required
+          label="Between letters"
+          description="In letter heights."
+          value={source.letterSpacing}
+          format={String}
+          parse={boundedNumber('a spacing', -0.5, 5, '')}
+          onChange={(letterSpacing) => letterSpacing !== null && set({ letterSpacing })}
+        />
+        <QuantityInput
+          required
+          label="From line to line"
+          description="In letter heights."
+          value={source.lineSpacing}
+          format={String}
+          parse={boundedNumber('a spacing', 0.5, 10, '')}
+          onChange={(lineSpacing) => lineSpacing !== null && set({ lineSpacing })}
+        />
+        <Select
+          label="Lines stand"
+          data={[
+            { value: 'left', label: 'to the left' },
+            { value: 'centre', label: 'in the middle' },
+            { value: 'right', label: 'to the right' },
+          ]}
+          value={source.align}
+          onChange={(align) => align && set({ align: align as TextSource['align'] })}
+        />
+      </div>
+      <Button className="sg-button" disabled={source.text.trim() === ''} onClick={() => void done()}>
+        Set these words
+      </Button>
+    </>
+  );
+};
+
+/** Many words at one letter height. */
+export const Labels = ({
+  from,
+  sizing,
+  keep,
+  say,
+}: {
+  from: LabelSource | null;
+  sizing: Sizing;
+  keep: (drawing: ReadDrawing, source: LabelSource) => void;
+  say: (said: Said) => void;
+}) => {
+  const { settings } = sizing.model;
+  const [words, setWords] = useState(from?.words.join('\n') ?? '');
+  const [source, setSource] = useState<Omit<LabelSource, 'words'>>(from ?? PLAIN_LABELS);
+  const set = (patch: Partial<LabelSource>) => setSource((kept) => ({ ...kept, ...patch }));
+  const list = words
+    .split('\n')
+    .map((word) => word.trim())
+    .filter(Boolean);
+  const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
+  const done = async () => {
+    const whole: LabelSource = {
+      ...source,
+      words: list,
+      exceptions: source.exceptions.filter(({ word }) => list.includes(word)),
+    };
+    const outcome = await ask((worker) => worker.labels(whole));
+    if (!outcome.ok) return say({ problems: outcome.problems.map(problemSentence).join(' '), notices: [] });
+    const { letterHeightMm, limitingWord, limitedBy, minStrokeMm, thinnestWord } = outcome.figures;
+    const limit = sizing.cutFrom.measure?.minStroke?.typical ?? null;
+    const thin =
+      minStrokeMm !== null
+        ? ` The thinnest stroke is ${length.format(minStrokeMm)}, in “${thinnestWord}”${limit !== null && minStrokeMm < limit ? `: ${sizing.cutFrom.measure!.name} needs ${length.format(limit)}` : ''}.`
+        : '';
+    const found = `${list.length} labels with capitals ${length.format(letterHeightMm)} high. “${limitingWord.replace('\n', ' ')}” lets them be no larger: it is as ${limitedBy === 'width' ? 'wide' : 'high'} as it may be.${thin}`;
+    say({ found, problems: null, notices: outcome.drawing.notices });
+    keep(outcome.drawing, whole);
+  };
+  const condensed = source.exceptions[0]?.word ?? null;
+  return (
+    <>
+      <Textarea
+        label="Words of the set"
+        description="A word or name a line; a bar ( | ) parts one into two lines."
+        autosize
+        minRows={4}
+        maxRows={14}
+        value={words}
+        onChange={(event) => setWords(event.currentTarget.value)}
+      />
+      <div className="sg-fields">
+        <FaceSelect label="Letters" value={source.face} onChange={(face) => set({ face })} />
+        <QuantityInput
+          required
+          label="Room across"
+          value={source.maxWidthMm}
+          {...length}
+          onChange={(maxWidthMm) => maxWidthMm !== null && set({ maxWidthMm })}
+        />
+        <QuantityInput
+          required
+          label="Room up and down"
+          value={source.maxHeightMm}
+          {...length}
+          onChange={(maxHeightMm) => maxHeightMm !== null && set({ maxHeightMm })}
+        />
+        <QuantityInput
+          required
+          label="Between letters"
+          description="In letter heights."
+          value={source.letterSpacing}
+          format={String}
+          parse={boundedNumber('a spacing', -0.5, 5, '')}
+          onChange={(letterSpacing) => letterSpacing !== null && set({ letterSpacing })}
+        />
+        <QuantityInput
+          label="Height of capitals"
+          description="Empty: the largest that lets the longest fit."
+          value={source.letterHeightMm}
+          {...length}
+          onChange={(letterHeightMm) => set({ letterHeightMm })}
+        />
+        <Select
+          label="One word condensed"
+          clearable
+          data={[...new Set(list)]}
+          value={condensed}
+          onChange={(word) => set({ exceptions: word ? [{ word, face: 'condensed' }] : [] })}
+        />
+      </div>
+      <Button className="sg-button" disabled={list.length === 0} onClick={() => void done()}>
+        Set these labels
+      </Button>
+    </>
+  );
+};

@@ -21,8 +21,31 @@ export const judged = async (page: Page): Promise<void> => {
   await expect(page.locator('.sg-course[aria-busy="false"], .sg-course:not([aria-busy])').first()).toBeVisible();
 };
 
-/** No serious finding of the accessibility rules on what is shown. */
+/** Counts frames from now on; each call gives the times between those since the last one, shortest first. */
+export const watchFrames = async (page: Page): Promise<() => Promise<readonly number[]>> => {
+  await page.evaluate(() => {
+    const watch = window as unknown as { gaps: number[] };
+    watch.gaps = [];
+    let last = performance.now();
+    const frame = (now: number) => {
+      watch.gaps.push(now - last);
+      last = now;
+      requestAnimationFrame(frame);
+    };
+    requestAnimationFrame(frame);
+  });
+  return () =>
+    page.evaluate(() => (window as unknown as { gaps: number[] }).gaps.splice(0).sort((one, other) => one - other));
+};
+
+/** No serious finding of the accessibility rules on what is shown, once nothing moves. */
 export const expectAccessible = async (page: Page): Promise<void> => {
+  await page.evaluate(() => {
+    const ending = document
+      .getAnimations()
+      .filter(({ effect }) => effect?.getComputedTiming().iterations !== Number.POSITIVE_INFINITY);
+    return Promise.allSettled(ending.map(({ finished }) => finished));
+  });
   const { violations } = await new AxeBuilder({ page }).analyze();
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
   expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(' | ')}`)).toEqual(

@@ -2,6 +2,8 @@ import { defineConfig } from '@playwright/test';
 import path from 'node:path';
 
 const PORT = Number(process.env['E2E_PORT'] ?? 4297);
+/** What counts frames runs when nothing else does: busy neighbours on two cores would starve any page. */
+const COUNTS_FRAMES = /never-waits/;
 const root = path.resolve(import.meta.dirname, '..');
 
 export default defineConfig({
@@ -11,6 +13,10 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   workers: 2,
   fullyParallel: true,
+  projects: [
+    { name: 'journeys', testIgnore: COUNTS_FRAMES },
+    { name: 'frames', testMatch: COUNTS_FRAMES, dependencies: ['journeys'], workers: 1 },
+  ],
   retries: process.env['CI'] ? 1 : 0,
   reporter: [['line'], ['json', { outputFile: path.join(root, '.cache/playwright.json') }]],
   use: {

@@ -1,5 +1,5 @@
 import { TextInput } from '@mantine/core';
-import { useState, type ReactNode } from 'react';
+import { useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { problemSentence, type Outcome } from '@sgraffa/core';
 
 export interface TypedProps<Value> {
@@ -29,6 +29,14 @@ export const TypedInput = <Value,>({
   const [typed, setTyped] = useState({ kept, text: kept, error: null as string | null });
   // another tab, an undo or a unit changed what is kept: show that, unless something else is being typed
   if (typed.kept !== kept) setTyped(typed.text === typed.kept ? { kept, text: kept, error: null } : { ...typed, kept });
+  // where it is put into the field that is being written in, it is selected: what is typed next takes its place
+  const input = useRef<HTMLInputElement>(null);
+  const shown = useRef(kept);
+  useLayoutEffect(() => {
+    if (shown.current === kept) return;
+    shown.current = kept;
+    if (document.activeElement === input.current && input.current?.value === kept) input.current.select();
+  }, [kept]);
   const commit = () => {
     const { text } = typed;
     if (text === kept) return setTyped({ kept, text, error: null });
@@ -43,6 +51,7 @@ export const TypedInput = <Value,>({
   };
   return (
     <TextInput
+      ref={input}
       label={label}
       description={description}
       value={typed.text}

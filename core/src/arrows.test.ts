@@ -23,7 +23,9 @@ const PACKAGES = [
   'd3-color',
   'flatbush',
   'fontkit',
+  'ical-generator',
   'maxrects-packer/dist/maxrects-packer.mjs',
+  'papaparse',
   'saxes',
   'svgpath',
 ];

@@ -9,10 +9,9 @@ import {
   judgeStack,
   matchLayers,
   pieceSchema,
-  planInSequence,
+  planPieces,
   stackSchema,
-  stepsOf,
-  type SequenceContext,
+  type BenchContext,
 } from './index.ts';
 
 const all = catalogue();
@@ -38,9 +37,12 @@ describe('the examples of inputs', () => {
     const { findings } = judgeStack(stackSchema.parse(example('stack-path-sign')), brief, all);
     expect(findings.filter(({ verdict }) => verdict === 'blocks')).toEqual([]);
     const piece = pieceSchema.parse(example('piece-path-sign'));
-    const read = planInSequence(stepsOf(piece, all, brief.workshop), example('plan-context') as SequenceContext);
-    expect(read.ok && read.plan.steps.map(({ isDone }) => isDone)).toEqual([true, ...Array<boolean>(6).fill(false)]);
-    expect(read.ok && careOf(piece.parts[0]!, all, read.plan)).toMatchObject({ ok: true });
+    const context = { ...(example('plan-context') as BenchContext), catalogue: all };
+    const read = planPieces([piece], context);
+    const plan = read.ok ? read.week.plans[piece.id] : undefined;
+    expect(plan?.steps.filter(({ isDone }) => isDone).map(({ stepId }) => stepId)).toEqual(['sand-bare#1']);
+    expect(plan?.steps.filter(({ isDone }) => !isDone).length).toBeGreaterThan(5);
+    expect(plan && careOf(piece.parts[0]!, all, plan)).toMatchObject({ ok: true });
   });
 
   test('a drying question is dated', () => {

@@ -3,10 +3,13 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import Koa from 'koa';
 import send from 'koa-send';
+import { climateRoutes } from './climate.ts';
 
 export interface AppOptions {
   /** Folder of the built web application. */
   readonly buildFolder: string;
+  /** The clock of the simulated devices, ms since 1970. */
+  readonly now?: (() => number) | undefined;
 }
 
 const YEAR_MS = 365 * 24 * 60 * 60 * 1000;
@@ -22,7 +25,7 @@ const inlineHashes = (html: string): string[] =>
  *
  * @returns the application; `callback()` for tests, `listen()` is main's
  */
-export const createApp = ({ buildFolder }: AppOptions): Koa => {
+export const createApp = ({ buildFolder, now }: AppOptions): Koa => {
   const app = new Koa();
   const html = readFileSync(path.join(buildFolder, 'index.html'), 'utf8');
   const policy = `default-src 'self'; script-src 'self' ${inlineHashes(html).join(' ')}; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; connect-src 'self'; worker-src 'self'; object-src 'none'; base-uri 'self'; frame-ancestors 'none'`;
@@ -33,6 +36,8 @@ export const createApp = ({ buildFolder }: AppOptions): Koa => {
     context.set('Referrer-Policy', 'no-referrer');
     await next();
   });
+
+  app.use(climateRoutes(now).routes());
 
   app.use(async (context, next) => {
     if (context.method !== 'GET' && context.method !== 'HEAD') return next();

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import { matchLayers } from '../match/index.ts';
-import { planInSequence, stepsOf } from '../plan/index.ts';
+import { planPieces } from '../plan/index.ts';
 import { DEFAULT_SCHOOLS, plainPiece, type Part, type Stack } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
 import { careOf, type CareAxis, type CareZone } from './index.ts';
@@ -16,17 +16,19 @@ const cared = (said: Said, wanted?: (id: string) => boolean, schools?: Parameter
   const chosen = [...ranked, ...folded].find(({ keyId }) => !wanted || wanted(keyId))!;
   const part: Part = { ...brief.part, stack: chosen.stack };
   const piece = { ...plainPiece('p', 'p', said.base), parts: [part] };
-  const plan = planInSequence(stepsOf(piece, all, brief.workshop), {
-    startsAt: '2026-12-01T08:00:00Z',
+  const read = planPieces([piece], {
+    now: '2026-12-01T08:00:00Z',
     zone: 'UTC',
     freeHours: ALWAYS,
-    climate: CLIMATE,
+    catalogue: all,
+    workshop: brief.workshop,
   });
-  if (!plan.ok) throw new Error('no plan');
-  const care = careOf(part, all, plan.plan, schools);
+  if (!read.ok) throw new Error('no plan');
+  const plan = read.week.plans['p']!;
+  const care = careOf(part, all, plan, schools);
   if (!care.ok) throw new Error('no care');
   return {
-    plan: plan.plan,
+    plan,
     part,
     limit: (axis: CareAxis, zone: CareZone = 'outside') =>
       care.limits.find((limit) => limit.axis === axis && limit.zone === zone),

@@ -153,7 +153,13 @@ const readyAt = (
   const { product, operationId } = bearer;
   const operation = operations.find(({ id }) => id === operationId);
   if (!product || operation?.op !== 'apply') return null;
-  const endOf = (stepId: string) => plan.steps.find((step) => step.stepId === stepId)?.end;
+  // laid in groups, a coat is laid when the last group is
+  const endOf = (stepId: string) =>
+    plan.steps
+      .filter((step) => step.stepId === stepId || step.stepId.startsWith(`${stepId}~`))
+      .map(({ end }) => end)
+      .sort()
+      .at(-1);
   const laid =
     endOf(stepIdOf(operation, operation.coats)) ??
     plan.steps.find((step) => step.stepId.startsWith(`${operation.id}#`))?.end;

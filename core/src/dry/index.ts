@@ -1,3 +1,15 @@
-export { bondStrength, dryTime, dryUntil, type CoatConditions } from './dryTime.ts';
+export { bondStrength, dryTime, type CoatConditions } from './dryTime.ts';
+export { dryUntil } from './dryUntil.ts';
+export { readClimate } from './readClimate.ts';
 export { arrhenius, dewPoint, perTenDegrees, saturationPressure, vapourDeficit } from './physics.ts';
 export { climateSchema, dryingRate, type Climate, type Rate } from './rates.ts';
+export {
+  climateBeyond,
+  climateHourSchema,
+  climateSeriesSchema,
+  dryTimeAlong,
+  hourAt,
+  type ClimateHour,
+  type ClimateSeries,
+  type SeriesOptions,
+} from './series.ts';

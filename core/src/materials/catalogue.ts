@@ -10,6 +10,7 @@ import limits from './data/limits.json' with { type: 'json' };
 import media from './data/media.json' with { type: 'json' };
 import methods from './data/methods.json' with { type: 'json' };
 import prep from './data/prep.json' with { type: 'json' };
+import bench from './data/bench.json' with { type: 'json' };
 import sizing from './data/sizing.json' with { type: 'json' };
 import {
   catalogueSchema,
@@ -98,6 +99,7 @@ export const rawCatalogue = (): unknown =>
       heatSources,
       limits,
       sizing,
+      bench,
     },
     careProfiles,
   );

@@ -457,5 +457,23 @@ export const catalogueSchema = z.strictObject({
     weedPiece: figureIn('min'),
     weedMetre: figureIn('min/m'),
   }),
+  /** Habits of the bench: what a batch costs once, how a day outdoors may turn out. */
+  bench: z.strictObject({
+    /** Getting a way of working ready and clearing it away, once for a batch; part of the minutes for one piece. */
+    setUp: z.record(z.enum(HOWS), timeFigure),
+    setUpOther: timeFigure,
+    /** What of the work on a cut film is cutting and weeding. */
+    cutShare: figureIn('%'),
+    checkEvery: timeFigure,
+    wipeWithin: timeFigure,
+    alarmLead: timeFigure,
+    /** How far a forecast is off a day ahead; it grows with the root of the days. */
+    forecastTemperature: temperatureFigure,
+    forecastHumidity: figureIn('% RH'),
+    /** Chance that an hour forecast dry turns wet, or a wet one dry, a day ahead. */
+    forecastRain: figureIn('%'),
+    /** How much wider the figures of drying are taken beyond the forecast. */
+    beyondForecast: figureIn('%'),
+  }),
 });
 export type CatalogueData = z.output<typeof catalogueSchema>;

@@ -75,6 +75,8 @@ export const plainPiece = (id: string, name: string, base: string): Piece => ({
   due: null,
   startsAt: null,
   parts: [plainPart(`${id}.part`, base)],
+  extraSteps: [],
+  pins: [],
   notes: '',
 });
 

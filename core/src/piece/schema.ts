@@ -207,6 +207,27 @@ export const partSchema = z.strictObject({
 });
 export type Part = z.output<typeof partSchema>;
 
+/** A step of the crafter's own: drill, glue, ribbon, frame, pack. */
+export const extraStepSchema = z.strictObject({
+  id: key,
+  name,
+  /** `first`, `last`, or the operation that it follows. */
+  after: z.string().min(1).max(MAX_NAME),
+  setUpMinutes: bounded(0, 1440, 'minutes'),
+  eachMinutes: bounded(0, 1440, 'minutes'),
+  /** Least minutes until the next step. */
+  waitMinutes: bounded(0, 100_000, 'minutes'),
+  note: z.string().max(400, 'at most 400 characters'),
+});
+export type ExtraStep = z.output<typeof extraStepSchema>;
+
+/** A start that the crafter gave a step by hand. */
+export const pinSchema = z.strictObject({
+  stepId: z.string().regex(/^[A-Za-z0-9_.#~-]{1,100}$/, 'the id of a step'),
+  at: instant,
+});
+export type Pin = z.output<typeof pinSchema>;
+
 export const pieceSchema = z.strictObject({
   id: key,
   name,
@@ -216,6 +237,8 @@ export const pieceSchema = z.strictObject({
   due: instant.nullable(),
   startsAt: instant.nullable(),
   parts: z.array(partSchema).min(1).max(12),
+  extraSteps: z.array(extraStepSchema).max(40, 'at most 40 own steps').default([]),
+  pins: z.array(pinSchema).max(400, 'at most 400 moved steps').default([]),
   notes: z.string().max(MAX_NOTE),
 });
 export type Piece = z.output<typeof pieceSchema>;

@@ -1,4 +1,4 @@
-export { stepIdOf, stepsOf, type Lag, type Step } from './steps.ts';
+export { stepIdOf, stepsOf, type BenchPlace, type Lag, type Step } from './steps.ts';
 export {
   layerStatesAt,
   momentsOf,
@@ -8,14 +8,24 @@ export {
   type Moment,
 } from './states.ts';
 export {
+  exceptionSchema,
   freeHoursSchema,
-  planInSequence,
+  freeWindows,
+  quietHoursSchema,
+  type BenchHours,
   type FreeHours,
-  type Plan,
-  type PlannedStep,
-  type SequenceContext,
-} from './sequence.ts';
+  type FreeWindow,
+  type HoursException,
+  type QuietHours,
+} from './hours.ts';
+export { type Plan, type PlannedStep } from './plan.ts';
+export { benchProblem, posedBench, type BenchContext, type PosedBench } from './benchProblem.ts';
+export { planPieces, type LimitingStep, type PlanPiecesOptions, type WeekPlan } from './planPieces.ts';
+export { chanceBy, chanceOf, readyWith, safeStart, weatherMayBe, type Chance, type ForecastError } from './chance.ts';
+export { missedDues, tryPin, whatHelps, type Help, type MissedDue } from './explain.ts';
+export { calendarFile } from './calendarFile.ts';
+export { outdoorStretches, whyNotOutdoors } from './weather.ts';
 export { isCoat, waitsBefore, workFigure, type Wait } from './waits.ts';
 export { benchProblemSchema, readBenchProblem, type BenchProblem, type BenchStep } from './bench/problem.ts';
 export { checkBenchPlan } from './bench/check.ts';
-export { planBench, type BenchPlan, type PlanOptions, type PlannedBench } from './bench/planBench.ts';
+export { FIRST_LOOK, planBench, type BenchPlan, type PlanOptions, type PlannedBench } from './bench/planBench.ts';

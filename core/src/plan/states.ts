@@ -1,7 +1,7 @@
 import type { Catalogue, Product, Stage } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
 import type { Operation, Stack } from '../piece/index.ts';
-import type { Plan } from './sequence.ts';
+import type { Plan } from './plan.ts';
 import { stepIdOf } from './steps.ts';
 
 /** How far a layer is: open and wavy while wet, closed when cured. */
@@ -26,12 +26,12 @@ const READY_STAGES: readonly Stage[] = ['recoat', 'mask', 'film'];
 
 /** End of each coat of an operation, oldest first, as planned or done. */
 const coatEnds = (operationId: string, coats: number, plan: Plan): number[] =>
-  Array.from(
-    { length: coats },
-    (_, index) => plan.steps.find(({ stepId }) => stepId === stepIdOf({ id: operationId }, index + 1))?.end,
-  )
-    .filter((end) => end !== undefined)
-    .map((end) => Date.parse(end));
+  Array.from({ length: coats }, (_, index) => {
+    const id = stepIdOf({ id: operationId }, index + 1);
+    // laid in groups, it is laid when the last group is
+    const ends = plan.steps.filter(({ stepId }) => stepId === id || stepId.startsWith(`${id}~`)).map(({ end }) => end);
+    return ends.length ? [Math.max(...ends.map((end) => Date.parse(end)))] : [];
+  }).flat();
 
 interface Change {
   readonly at: number;

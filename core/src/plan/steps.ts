@@ -1,11 +1,12 @@
 import type { Problem } from '../problem/index.ts';
-import type { Catalogue, Figure, Product, Stage } from '../materials/index.ts';
-import { mirrorNote, type MirrorNote } from '../artwork/index.ts';
+import { scaled, type Catalogue, type Figure, type Product, type Stage } from '../materials/index.ts';
+import { mirrorNote } from '../artwork/index.ts';
 import { dryTime, type Climate } from '../dry/index.ts';
 import {
   catalogueFor,
   DEFAULT_SCHOOLS,
   type ApplyOperation,
+  type ExtraStep,
   type Operation,
   type Part,
   type Piece,
@@ -13,7 +14,8 @@ import {
   type Workshop,
 } from '../piece/index.ts';
 import { formatDuration } from '../units/index.ts';
-import { firmStage, waitsBefore, workFigure } from './waits.ts';
+import { cutWords, detailOf, labelOf, looksRightOf, needsOf, spanWords, worksAtOnce } from './stepWords.ts';
+import { firmStage, isCoat, waitsBefore, workFigure } from './waits.ts';
 
 /** A gap that a step must keep to an earlier one, counted from that step's end. */
 export interface Lag {
@@ -27,25 +29,45 @@ export interface Lag {
   readonly stage: Stage;
 }
 
-/** One thing to do at the bench, on all the pieces of a batch. */
+/** What only one step at a time can have, besides the hands. */
+export const PLACES_AT_BENCH = ['cutter', 'press', 'oven', 'sprayPlace', 'turner'] as const;
+export type BenchPlace = (typeof PLACES_AT_BENCH)[number];
+
+/** One thing to do at the bench, on all the pieces of a batch or on a group of them. */
 export interface Step {
   readonly id: string;
+  /** The operation, or the own step, that its coats belong to: the id without coat and group. */
+  readonly key: string;
   readonly partId: string;
-  /** The operations it carries out, with the coat it lays. */
+  /** The operations it carries out, with the coat it lays; none where it only prepares one, or is the crafter's own. */
   readonly operationIds: readonly string[];
   readonly coat: number;
+  /** Which group of the batch, from 1, where it is too long for a window or a place; null for the whole batch. */
+  readonly group: number | null;
   readonly label: string;
   readonly detail: string;
-  /** Hands-on and attended minutes for one piece, and for the batch. */
+  /** What has to lie ready, and what it looks like when it is right. */
+  readonly needs: readonly string[];
+  readonly looksRight: string;
+  /** Hands-on and attended minutes for one piece alone. */
   readonly perPiece: Figure;
+  /** Minutes that a batch costs once, and for each of its pieces. */
+  readonly setUpMinutes: number;
+  readonly eachMinutes: number;
+  readonly pieces: number;
   readonly minutes: number;
   /** Whether a long batch may be carried on in another sitting. */
   readonly divisible: boolean;
+  /** Steps that are finished before this one begins. */
+  readonly after: readonly string[];
   readonly lags: readonly Lag[];
   /** Minutes after its end until the coat it lays can be handled; null where it lays none. */
   readonly firm: { readonly time: Figure; readonly productId: string; readonly stage: Stage } | null;
+  /** The product whose coat it lays. */
+  readonly coatOf: string | null;
   readonly hazards: readonly string[];
   readonly air: Product['air'];
+  readonly places: readonly BenchPlace[];
   /** Set where the step can never start in this workshop's climate. */
   readonly problem?: Problem;
 }
@@ -53,22 +75,6 @@ export interface Step {
 /** Plans are kept in whole steps of this many minutes: nobody at a bench works to the minute. */
 export const GRID_MINUTES = 5;
 
-const HOW_WORDS: Readonly<Record<ApplyOperation['how'], string>> = {
-  brush: 'Brush a thin, even coat',
-  sponge: 'Dab it on with a sponge, nearly dry',
-  stipple: 'Stipple straight down, nearly dry',
-  spray: 'Spray straight down in thin passes',
-  wipe: 'Wipe it on, then wipe off what stays on top',
-  pour: 'Pour it out and spread it',
-  press: 'Press',
-  squeegee: 'Lay it down from the middle and press its edges',
-  cut: 'Lay it down',
-  pin: 'Pin it down everywhere, with a dot under every island',
-  roll: 'Roll it on thinly',
-  swirl: 'Swirl, then drain upside down',
-  sand: 'Sand',
-  soak: 'Soak',
-};
 const sum = (figures: readonly Figure[]): Figure => ({
   low: figures.reduce((total, { low }) => total + low, 0),
   typical: figures.reduce((total, { typical }) => total + typical, 0),
@@ -76,73 +82,6 @@ const sum = (figures: readonly Figure[]): Figure => ({
   unit: 'min',
   basis: figures.some(({ basis }) => basis === 'estimate') ? 'estimate' : (figures[0]?.basis ?? 'estimate'),
 });
-
-const capitalised = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
-
-const labelOf = (operation: Operation, catalogue: Catalogue, coat: number): string => {
-  if (operation.op === 'treat')
-    return operation.treat === 'burn' ? 'Heat evenly, keep moving' : operation.treat === 'bake' ? 'Bake' : 'Heat-set';
-  if (operation.op === 'remove') {
-    if (operation.what === 'mask') return operation.school === 'wet' ? 'Take the mask off' : 'Score and unmask';
-    return operation.what === 'medium'
-      ? 'Scrape off and rinse'
-      : (catalogue.productById.get(operation.productId ?? '')?.name ?? 'Take the finish off');
-  }
-  const name = catalogue.productById.get(operation.productId)?.name ?? operation.productId;
-  const sentence = capitalised(name);
-  return operation.coats > 1 ? `${sentence}, coat ${coat} of ${operation.coats}` : sentence;
-};
-
-const spanWords = ({ low, high, unit }: Figure): string =>
-  unit === 'min' && low === high ? formatDuration(high) : `${low === high ? low : `${low}–${high}`} ${unit}`;
-
-/** Heat and time of pressing, baking or working on the surface, from the product's own figures. */
-const workWords = ({ workC, dwell }: Product): string =>
-  [workC && `at ${spanWords(workC)}`, dwell && `for ${spanWords(dwell)}`].filter(Boolean).join(' ');
-
-/** An etch or a remover works while it lies there; a burn paste only once it is heated. */
-const worksAtOnce = (product: Product | undefined): boolean =>
-  product?.dwell !== undefined && (product.attacks === 'silica' || product.attacks === 'coating');
-
-const WEEDING_WORDS: Readonly<Record<Schools['weeding'], string>> = {
-  conventional: 'Cut it and weed it: lift the waste off the liner, counters first.',
-  transferFirst: 'Cut it; lay the tape on first, take the liner off, then pull the waste. Try one word first.',
-};
-
-const applyWords = (
-  operation: ApplyOperation,
-  product: Product,
-  mirror: MirrorNote | null,
-  schools: Schools,
-): string => {
-  const { role, how } = operation;
-  if (role === 'prep') return `${product.about}${product.workC ? ` ${capitalised(workWords(product))}.` : ''}`;
-  const cut = product.how.includes('cut')
-    ? `${mirror ? `${mirror.words} ` : ''}${WEEDING_WORDS[role === 'film' && how !== 'press' ? schools.weeding : 'conventional']} `
-    : '';
-  if (how === 'press') return `${cut}Press ${workWords(product)}; then from the back for about half the time.`;
-  if (product.attacks)
-    return `${product.about}${worksAtOnce(product) ? ` It works ${spanWords(product.dwell!)}.` : ''}`;
-  if (role === 'transfer')
-    return 'Lift it with the tape, lay it down from the middle, peel the tape back on itself, slowly.';
-  if (role === 'film') return cut.trim();
-  return `${cut}${HOW_WORDS[how]}.`;
-};
-
-const detailOf = (
-  operation: Operation,
-  product: Product | undefined,
-  mirror: MirrorNote | null,
-  schools: Schools,
-): string => {
-  if (operation.op === 'remove' && operation.school === 'dry')
-    return 'Run a knife lightly along the edge, pull low and slow.';
-  if (!product) return '';
-  if (operation.op === 'apply') return applyWords(operation, product, mirror, schools);
-  if (operation.op === 'treat') return workWords(product) && `${capitalised(workWords(product))}.`;
-  if (operation.what !== 'mask') return operation.what === 'finish' ? product.about : '';
-  return product.unmaskWet ? `Take the mask off within ${formatDuration(product.unmaskWet.high)}.` : '';
-};
 
 interface Draft {
   readonly operations: readonly Operation[];
@@ -179,44 +118,267 @@ const drafted = (operations: readonly Operation[], catalogue: Catalogue): Draft[
   return drafts;
 };
 
-/** Minutes for a batch in which a medium works while the next piece is begun: groups no longer than the shortest dwell. */
-const dwellBatch = (apply: Figure, rinse: Figure, dwell: Figure, quantity: number): number => {
+/** Minutes a piece in which a medium works while the next one is begun: groups no longer than the shortest dwell share it. */
+const dwellEach = (apply: Figure, rinse: Figure, dwell: Figure, quantity: number): number => {
   const group = Math.max(1, Math.floor(dwell.low / apply.typical));
-  return Math.ceil(quantity / group) * dwell.typical + quantity * (apply.typical + rinse.typical);
+  return (Math.ceil(quantity / group) * dwell.typical) / quantity + apply.typical + rinse.typical;
 };
 
-const hazardsOf = (operation: Operation, operations: readonly Operation[], catalogue: Catalogue): readonly string[] => {
-  const product =
-    operation.op === 'treat'
-      ? productOf(operation.of, operations, catalogue)
-      : catalogue.productById.get(operation.productId ?? '');
-  return product?.hazards ?? [];
+const hazardsOf = (operation: Operation, operations: readonly Operation[], catalogue: Catalogue): readonly string[] =>
+  productFor(operation, operations, catalogue)?.hazards ?? [];
+
+/** The id of the step that lays one coat of an operation on the whole batch, or on a group of it. */
+export const stepIdOf = (operation: { readonly id: string }, coat: number, group: number | null = null): string =>
+  `${operation.id}#${coat}${group === null ? '' : `~${group}`}`;
+
+const rounded = (minutes: number): number => GRID_MINUTES * Math.max(1, Math.ceil(minutes / GRID_MINUTES - 1e-9));
+
+/** How many pieces go into one group: what a closing window, a turner and a rack allow; all where nothing stands against it. */
+const groupSizeOf = (
+  operation: Operation,
+  product: Product | undefined,
+  { setUp, each }: { readonly setUp: number; readonly each: number },
+  { quantity, places }: Batch,
+): number => {
+  if (operation.op !== 'apply' || !product) return quantity;
+  const closes = operation.coats > 1 ? product.recoatWindows?.[0]?.[1] : undefined;
+  const inWindow =
+    closes === undefined || closes === null ? quantity : Math.max(1, Math.floor((closes - setUp) / each) + 1);
+  const onTurner = product.tools.includes('turner') ? places.turner : quantity;
+  const onRack = isCoat(operation) ? (places.rack ?? quantity) : quantity;
+  return Math.max(1, Math.min(quantity, inWindow, onTurner, onRack));
 };
 
-/** The id of the step that lays one coat of an operation. */
-export const stepIdOf = (operation: { readonly id: string }, coat: number): string => `${operation.id}#${coat}`;
+/** How many pieces find room to dry; null for a rack that holds them all. */
+export interface DryingPlaces {
+  readonly rack: number | null;
+  readonly turner: number;
+}
+const ROOMY: DryingPlaces = { rack: null, turner: 1 };
 
-const stepsOfPart = (
-  part: Part,
-  quantity: number,
+interface Batch {
+  readonly quantity: number;
+  readonly places: DryingPlaces;
+}
+
+const productFor = (
+  operation: Operation,
+  operations: readonly Operation[],
   catalogue: Catalogue,
-  workshop: Workshop,
-  schools: Schools,
-): Step[] => {
-  const operations = part.stack?.operations ?? [];
-  const climate: Climate = { temperatureC: workshop.temperatureC, relativeHumidity: workshop.relativeHumidity };
-  const lastCoatOf = new Map<string, string>();
-  const steps: Step[] = [];
-  for (const { operations: joined, coat } of drafted(operations, catalogue)) {
+): Product | undefined => {
+  if (operation.op !== 'treat') return catalogue.productById.get(operation.productId ?? '');
+  const treated = operations.find(({ id }) => id === operation.of);
+  return treated?.op === 'apply' ? catalogue.productById.get(treated.productId) : undefined;
+};
+
+const placesOf = (operation: Operation, product: Product | undefined): readonly BenchPlace[] => [
+  ...(operation.op === 'apply' && operation.how === 'press' ? (['press'] as const) : []),
+  ...(operation.op === 'treat' && operation.treat === 'bake' ? (['oven'] as const) : []),
+  ...(operation.op === 'apply' && operation.how === 'spray' && product?.air === 'outdoors'
+    ? (['sprayPlace'] as const)
+    : []),
+  ...(operation.op === 'apply' && product?.tools.includes('turner') ? (['turner'] as const) : []),
+];
+
+const plainFigure = (minutes: number): Figure => ({
+  low: minutes,
+  typical: minutes,
+  high: minutes,
+  unit: 'min',
+  basis: 'estimate',
+});
+
+const ownStep = (own: ExtraStep, partId: string, quantity: number, after: readonly string[]): Step => ({
+  id: stepIdOf({ id: `own-${own.id}` }, 1),
+  key: `own-${own.id}`,
+  partId,
+  operationIds: [],
+  coat: 1,
+  group: null,
+  label: own.name,
+  detail: own.note,
+  needs: [],
+  looksRight: '',
+  perPiece: plainFigure(own.setUpMinutes + own.eachMinutes),
+  setUpMinutes: own.setUpMinutes,
+  eachMinutes: own.eachMinutes,
+  pieces: quantity,
+  minutes: rounded(own.setUpMinutes + own.eachMinutes * quantity),
+  divisible: quantity > 1,
+  after,
+  lags: [],
+  firm: null,
+  coatOf: null,
+  hazards: [],
+  air: 'room',
+  places: [],
+});
+
+/** Lays the steps of one part one after the other; one object for a part. */
+class StepList {
+  readonly steps: Step[] = [];
+  private readonly lastCoatOf = new Map<string, readonly string[]>();
+  /** What the next step comes after. */
+  private front: readonly string[] = [];
+  /** A wait of the crafter's own, until the next step. */
+  private ownWait: { readonly from: string; readonly minutes: number; readonly name: string } | null = null;
+  private readonly operations: readonly Operation[];
+  private readonly climate: Climate;
+
+  constructor(
+    private readonly part: Part,
+    private readonly batch: Batch,
+    private readonly catalogue: Catalogue,
+    private readonly workshop: Workshop,
+    private readonly schools: Schools,
+  ) {
+    this.operations = part.stack?.operations ?? [];
+    this.climate = { temperatureC: workshop.temperatureC, relativeHumidity: workshop.relativeHumidity };
+  }
+
+  addOwn(own: ExtraStep): void {
+    const step = ownStep(own, this.part.id, this.batch.quantity, this.front);
+    this.steps.push({ ...step, lags: this.ownLag() });
+    this.front = [step.id];
+    this.ownWait = own.waitMinutes ? { from: step.id, minutes: own.waitMinutes, name: own.name } : null;
+  }
+
+  private ownLag(): Lag[] {
+    if (!this.ownWait) return [];
+    const { from, minutes, name } = this.ownWait;
+    return [
+      { from, time: plainFigure(minutes), why: `${name}: the wait that you gave`, productId: '', stage: 'touch' },
+    ];
+  }
+
+  /** A step and the lags it needs, for one coat of the operations that are done in one go. */
+  addDraft({ operations: joined, coat }: Draft): void {
+    const { catalogue, operations, batch, part } = this;
     const first = joined[0]!;
-    const id = stepIdOf(first, coat);
-    const index = operations.indexOf(first);
-    const product =
-      first.op === 'apply'
-        ? catalogue.productById.get(first.productId)
-        : first.op === 'treat'
-          ? productOf(first.of, operations, catalogue)
-          : catalogue.productById.get(first.productId ?? '');
+    const product = productFor(first, operations, catalogue);
+    const isCut = first.op === 'apply' && (product?.how.includes('cut') ?? false);
+    const work = joined.map((operation) => workFigure(operation, catalogue));
+    const { bench } = catalogue;
+    if (isCut) this.addCut(first, product!, work[0]!);
+    const kept = isCut ? 1 - bench.cutShare.typical / 100 : 1;
+    const layWork = work.map((figure, index) => (index === 0 ? scaled(figure, kept) : figure));
+    const dwell = isUsedUp(first, catalogue) ? product?.dwell : undefined;
+    const perPiece = sum(dwell ? [...layWork, dwell] : layWork);
+    const handsOn = sum(layWork).typical;
+    const setUp = Math.min(
+      (first.op === 'apply' ? (bench.setUp[first.how] ?? bench.setUpOther) : bench.setUpOther).typical,
+      handsOn / 2,
+    );
+    const each = dwell
+      ? dwellEach(layWork[0]!, layWork[1] ?? sum([]), dwell, batch.quantity) - setUp / batch.quantity
+      : handsOn - setUp;
+    const size = groupSizeOf(first, product, { setUp, each }, batch);
+    const groups = Math.ceil(batch.quantity / size);
+    const front = isCut ? [...this.front, cutIdOf(first)] : this.front;
+    const made: string[] = [];
+    for (let at = 0; at < groups; at += 1) {
+      const group = groups > 1 ? at + 1 : null;
+      const pieces = Math.min(size, batch.quantity - at * size);
+      const { lags, firm, problem } = this.waitsOf(first, product, coat, group);
+      const id = stepIdOf(first, coat, group);
+      const before = coat > 1 && group !== null ? [stepIdOf(first, coat - 1, group)] : front;
+      this.steps.push({
+        id,
+        key: first.id,
+        partId: part.id,
+        operationIds: joined.map((operation) => operation.id),
+        coat,
+        group,
+        ...this.wordsOf(joined, product, coat, groups > 1 ? `group ${at + 1} of ${groups}, ${pieces} pieces` : ''),
+        perPiece,
+        setUpMinutes: setUp,
+        eachMinutes: each,
+        pieces,
+        minutes: rounded(setUp + each * pieces),
+        divisible: pieces > 1,
+        after: before,
+        lags: [...this.ownLag(), ...lags],
+        firm,
+        coatOf: first.op === 'apply' && product && isCoat(first) ? product.id : null,
+        hazards: [...new Set(joined.flatMap((operation) => hazardsOf(operation, operations, catalogue)))],
+        air: product?.air ?? 'room',
+        places: placesOf(first, product),
+        ...(problem ? { problem } : {}),
+      });
+      made.push(id);
+    }
+    // the next coat of a group follows its own group; what comes after the operation waits for all of them
+    if (first.op !== 'apply' || coat === first.coats || groups === 1) this.front = made;
+    this.ownWait = null;
+    for (const operation of joined) this.lastCoatOf.set(operation.id, made);
+  }
+
+  /** Cutting and weeding, which wait for nothing: they may go on while a ground dries. */
+  private addCut(operation: ApplyOperation, product: Product, work: Figure): void {
+    const { batch, catalogue, part, schools, workshop } = this;
+    const { bench } = catalogue;
+    const perPiece = scaled(work, bench.cutShare.typical / 100);
+    const setUp = Math.min(bench.setUp['cut']!.typical, perPiece.typical / 2);
+    const byMachine = workshop.tools.includes('cutter');
+    this.steps.push({
+      id: cutIdOf(operation),
+      key: `${operation.id}.cut`,
+      partId: part.id,
+      operationIds: [],
+      coat: 1,
+      group: null,
+      label: `Cut and weed ${product.name}`,
+      detail: cutWords(operation, mirrorNote(operation, part, catalogue), schools),
+      needs: [product.name, byMachine ? 'the cutter' : 'a knife and a mat', 'a weeding hook and good light'],
+      looksRight: 'Every corner lifts cleanly; the liner is scored, not cut.',
+      perPiece,
+      setUpMinutes: setUp,
+      eachMinutes: perPiece.typical - setUp,
+      pieces: batch.quantity,
+      minutes: rounded(setUp + (perPiece.typical - setUp) * batch.quantity),
+      divisible: batch.quantity > 1,
+      after: [],
+      lags: [],
+      firm: null,
+      coatOf: null,
+      hazards: product.hazards.filter((id) => id === 'blades'),
+      air: 'room',
+      places: byMachine ? ['cutter'] : [],
+    });
+  }
+
+  private wordsOf(joined: readonly Operation[], product: Product | undefined, coat: number, groupWords: string) {
+    const { catalogue, operations } = this;
+    const label = joined
+      .map((operation, position) =>
+        position ? labelOf(operation, catalogue, coat).toLowerCase() : labelOf(operation, catalogue, coat),
+      )
+      .reduce((text, words, position) => `${text}${joined[position]!.op === 'apply' ? ' with' : ', then'} ${words}`);
+    const of = (operation: Operation) =>
+      operation.op === 'apply' ? catalogue.productById.get(operation.productId) : product;
+    const { bench } = catalogue;
+    const checks =
+      product?.attacks === 'silica' || product?.attacks === 'coating'
+        ? `Check every ${spanWords(bench.checkEvery)} until it is through.`
+        : product?.kind === 'stain' && joined[0]!.op === 'apply' && joined[0]!.how === 'wipe'
+          ? `Wipe off what stays on top within ${formatDuration(bench.wipeWithin.high)}.`
+          : '';
+    const order =
+      this.batch.quantity > 1 && product?.recoatWindows ? 'Keep the pieces in the same order, coat after coat.' : '';
+    return {
+      label: groupWords ? `${label} (${groupWords})` : label,
+      detail: [...joined.map((operation) => detailOf(operation, of(operation))), checks, order]
+        .filter(Boolean)
+        .join(' '),
+      needs: [
+        ...new Set(joined.flatMap((operation) => needsOf(operation, productFor(operation, operations, catalogue)))),
+      ],
+      looksRight: looksRightOf(joined.at(-1)!, of(joined.at(-1)!)),
+    };
+  }
+
+  private waitsOf(first: Operation, product: Product | undefined, coat: number, group: number | null) {
+    const { catalogue, operations, climate, part } = this;
     const lags: Lag[] = [];
     let problem: Problem | undefined;
     const waitFor = (fromStep: string, from: Product, stage: Stage, why: string, windows?: Lag['windows']) => {
@@ -240,17 +402,17 @@ const stepsOfPart = (
     };
     if (first.op === 'apply' && coat > 1 && product && product.dry.recoat)
       waitFor(
-        stepIdOf(first, coat - 1),
+        stepIdOf(first, coat - 1, group),
         product,
         'recoat',
         `${product.name} ready for the next coat`,
         product.recoatWindows,
       );
     else
-      for (const wait of waitsBefore(operations, index, catalogue)) {
+      for (const wait of waitsBefore(operations, operations.indexOf(first), catalogue)) {
         const from = catalogue.productById.get(wait.from.productId);
-        const fromStep = lastCoatOf.get(wait.from.id);
-        if (from && fromStep) waitFor(fromStep, from, wait.stage, wait.why);
+        if (from)
+          for (const fromStep of this.lastCoatOf.get(wait.from.id) ?? []) waitFor(fromStep, from, wait.stage, wait.why);
       }
     let firm: Step['firm'] = null;
     const stage = first.op === 'apply' && product ? firmStage(first, product, part.use.wear) : undefined;
@@ -259,71 +421,44 @@ const stepsOfPart = (
       if (read.ok) firm = { time: read.time, productId: product.id, stage };
       else problem ??= read.problems[0];
     }
-    const work = joined.map((operation) => workFigure(operation, catalogue));
-    const dwell = isUsedUp(first, catalogue) ? product?.dwell : undefined;
-    const perPiece = sum(dwell ? [...work, dwell] : work);
-    steps.push({
-      id,
-      partId: part.id,
-      operationIds: joined.map((operation) => operation.id),
-      coat,
-      label: joined
-        .map((operation, position) =>
-          position ? labelOf(operation, catalogue, coat).toLowerCase() : labelOf(operation, catalogue, coat),
-        )
-        .reduce((text, part, position) => `${text}${joined[position]!.op === 'apply' ? ' with' : ', then'} ${part}`),
-      detail: joined
-        .map((operation) =>
-          operation.op === 'apply'
-            ? detailOf(
-                operation,
-                catalogue.productById.get(operation.productId),
-                mirrorNote(operation, part, catalogue),
-                schools,
-              )
-            : detailOf(operation, product, null, schools),
-        )
-        .filter(Boolean)
-        .join(' '),
-      perPiece,
-      minutes:
-        GRID_MINUTES *
-        Math.ceil(
-          (dwell ? dwellBatch(work[0]!, work[1] ?? sum([]), dwell, quantity) : perPiece.typical * quantity) /
-            GRID_MINUTES,
-        ),
-      divisible: quantity > 1,
-      lags,
-      firm,
-      hazards: [...new Set(joined.flatMap((operation) => hazardsOf(operation, operations, catalogue)))],
-      air: product?.air ?? 'room',
-      ...(problem ? { problem } : {}),
-    });
-    for (const operation of joined) lastCoatOf.set(operation.id, id);
+    return { lags, firm, problem };
   }
-  return steps;
-};
+}
 
-const productOf = (
-  operationId: string,
-  operations: readonly Operation[],
-  catalogue: Catalogue,
-): Product | undefined => {
-  const operation = operations.find(({ id }) => id === operationId);
-  return operation?.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
-};
+const cutIdOf = (operation: Operation): string => stepIdOf({ id: `${operation.id}.cut` }, 1);
 
 /**
  * The steps of a piece in the order they are done, with the gaps between them in the workshop's climate.
  *
- * Parts without a stack have no steps. A step that can never start here carries a `problem`.
+ * Parts without a stack have no steps of layers; the crafter's own steps stand where they were put. A step that can never start here
+ * carries a `problem`. A batch that is too long for a closing window, or for the rack or turner, is done in groups.
  *
- * @returns steps; minutes are for the whole batch
+ * @param places how many pieces find room to dry; without limit where it is left out
+ * @returns steps; minutes are for all the pieces of the step: set-up once, then each piece
  */
 export const stepsOf = (
   piece: Piece,
   catalogue: Catalogue,
   workshop: Workshop,
   schools: Schools = DEFAULT_SCHOOLS,
+  places: DryingPlaces = ROOMY,
 ): Step[] =>
-  piece.parts.flatMap((part) => stepsOfPart(part, piece.quantity, catalogueFor(part, catalogue), workshop, schools));
+  piece.parts.flatMap((part, index) => {
+    const own = index === 0 ? piece.extraSteps : [];
+    const operations = part.stack?.operations ?? [];
+    const known = catalogueFor(part, catalogue);
+    const list = new StepList(part, { quantity: piece.quantity, places }, known, workshop, schools);
+    const addOwn = (isHere: (after: string) => boolean) => {
+      for (const each of own) if (isHere(each.after)) list.addOwn(each);
+    };
+    addOwn((after) => after === 'first');
+    for (const draft of drafted(operations, known)) {
+      list.addDraft(draft);
+      const first = draft.operations[0]!;
+      if (first.op === 'apply' && draft.coat < first.coats) continue;
+      addOwn((after) => draft.operations.some(({ id }) => id === after));
+    }
+    // what came after a layer that is no longer there comes at the end
+    addOwn((after) => after !== 'first' && !operations.some(({ id }) => id === after));
+    return list.steps;
+  });

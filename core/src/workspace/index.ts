@@ -4,7 +4,9 @@ export {
   settingsSchema,
   workspaceSchema,
   WORKSPACE_VERSION,
+  PLAIN_BENCH,
   type BenchEvent,
+  type BenchSettings,
   type Settings,
   type Workspace,
 } from './schema.ts';

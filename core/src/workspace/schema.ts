@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { artworkRecordSchema } from '../artwork/index.ts';
-import { freeHoursSchema, type FreeHours } from '../plan/index.ts';
+import { climateSeriesSchema } from '../dry/index.ts';
+import { exceptionSchema, freeHoursSchema, quietHoursSchema, type FreeHours } from '../plan/index.ts';
 import { overrideSchema, ownProductSchema } from '../materials/index.ts';
 import {
   DEFAULT_SCHOOLS,
@@ -28,6 +29,8 @@ export const eventSchema = z.strictObject({
   partId: key,
   coat: z.number().int().min(1, '1 to 20').max(20, '1 to 20'),
   at: z.iso.datetime({ offset: true, error: 'an ISO date and time with its zone' }),
+  /** The group of a batch that was done in groups. */
+  group: z.number().int().min(1, '1 to 1000').max(1000, '1 to 1000').optional(),
   outcome: z.enum(['done']),
 });
 export type BenchEvent = z.output<typeof eventSchema>;
@@ -41,6 +44,37 @@ const isZone = (zone: string): boolean => {
   }
 };
 
+/** Who and what is at the bench beyond the week's free hours. */
+export const benchSettingsSchema = z.strictObject({
+  /** People at the bench on an ordinary day. */
+  hands: z.number().int().min(1, '1 to 6 people').max(6, '1 to 6 people'),
+  exceptions: z.array(exceptionSchema).max(400, 'at most 400 days'),
+  quietHours: quietHoursSchema.nullable(),
+  /** Pieces that find room to dry; null: enough. */
+  rackPlaces: z.number().int().min(1, '1 to 1000 pieces').max(1000, '1 to 1000 pieces').nullable(),
+  turnerPlaces: z.number().int().min(1, '1 to 100 pieces').max(100, '1 to 100 pieces'),
+  direction: z.enum(['forward', 'backward', 'fewest-sittings']),
+  /** Name of the climate station whose forecast is read; null: none. */
+  station: z
+    .string()
+    .regex(/^[a-z0-9-]{1,40}$/, 'small letters, digits and hyphens')
+    .nullable(),
+  /** The crafter's own readings or forecast, from a file; they go before the station's. */
+  readings: climateSeriesSchema.nullable(),
+});
+export type BenchSettings = z.output<typeof benchSettingsSchema>;
+
+export const PLAIN_BENCH: BenchSettings = {
+  hands: 1,
+  exceptions: [],
+  quietHours: null,
+  rackPlaces: null,
+  turnerPlaces: 1,
+  direction: 'forward',
+  station: 'hilltop',
+  readings: null,
+};
+
 export const settingsSchema = z.strictObject({
   length: z.enum(['mm', 'in']),
   temperature: z.enum(['C', 'F']),
@@ -50,6 +84,7 @@ export const settingsSchema = z.strictObject({
   freeHours: freeHoursSchema,
   workshop: workshopSchema,
   schools: schoolsSchema,
+  bench: benchSettingsSchema.default(PLAIN_BENCH),
 });
 export type Settings = z.output<typeof settingsSchema>;
 
@@ -82,4 +117,5 @@ export const plainSettings = (zone = 'UTC'): Settings => ({
   freeHours: PLAIN_HOURS,
   workshop: plainWorkshop(),
   schools: DEFAULT_SCHOOLS,
+  bench: PLAIN_BENCH,
 });

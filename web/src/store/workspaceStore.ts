@@ -253,8 +253,12 @@ export class WorkspaceStore {
     ]);
   }
 
-  async noteFact(id: 'started' | 'exportedAt', value: string): Promise<void> {
+  async noteFact(id: 'started' | 'exportedAt' | `forecast ${string}`, value: string): Promise<void> {
     await this.database.facts.put({ id, value });
+  }
+
+  async readFact(id: string): Promise<string | null> {
+    return (await this.database.facts.get(id))?.value ?? null;
   }
 
   get nextUndo(): string | null {

@@ -62,7 +62,14 @@ export const checkBenchPlan = (
     if (!windows.some(([low, high]) => gap >= low && gap <= (high ?? Infinity)))
       wrong.push(`${from} to ${to}: ${gap} in no window`);
   }
-  for (const [resource, { capacity }] of Object.entries(problem.resources)) {
+  for (const [resource, { capacity, busy }] of Object.entries(problem.resources)) {
+    const missing = busy.flatMap(
+      ([from, to, units]) =>
+        [
+          [from, units],
+          [to, -units],
+        ] as const,
+    );
     const changes = problem.steps.flatMap((step) =>
       step.uses
         .filter((use) => use.resource === resource)
@@ -75,7 +82,7 @@ export const checkBenchPlan = (
         }),
     );
     let held = 0;
-    for (const [, units] of [...changes].sort((left, right) => left[0] - right[0] || left[1] - right[1])) {
+    for (const [, units] of [...changes, ...missing].sort((left, right) => left[0] - right[0] || left[1] - right[1])) {
       held += units;
       if (held > capacity) {
         wrong.push(`${resource} is overdrawn`);

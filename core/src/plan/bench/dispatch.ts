@@ -106,6 +106,8 @@ export class Dispatcher {
   private readonly gapsOf: (readonly Gap[])[];
   private readonly choicesOf: (readonly Choice[])[];
   private readonly areFacts: readonly boolean[];
+  /** Steps at a start that the crafter gave: they hold what they need before anything else is placed. */
+  private readonly isPinned: readonly boolean[];
   private positions = new Int32Array(0);
   private timelines: Timeline[] = [];
 
@@ -117,6 +119,7 @@ export class Dispatcher {
     const isDone = (step: number) => model.steps[step]!.id in model.problem.done;
     const gaps = model.gaps.filter(({ from, to }) => !(isDone(from) && isDone(to)));
     this.areFacts = clusters.members.map((own) => own.every(isDone));
+    this.isPinned = model.steps.map(({ id }) => id in model.problem.pins && !(id in model.problem.done));
     this.gapsOf = model.steps.map(() => []);
     this.choicesOf = model.steps.map(() => []);
     for (const gap of gaps) for (const step of new Set([gap.from, gap.to])) (this.gapsOf[step] as Gap[]).push(gap);
@@ -133,7 +136,16 @@ export class Dispatcher {
     const { model, clusters } = this;
     const isForward = this.direction === 'forward';
     this.positions = new Int32Array(model.steps.length).fill(-1);
-    this.timelines = model.capacities.map((capacity) => new Timeline(capacity));
+    this.timelines = model.capacities.map((capacity, resource) => {
+      const timeline = new Timeline(capacity);
+      for (const [start, end, units] of model.busy[resource]!) timeline.hold(start, end, units);
+      return timeline;
+    });
+    for (let step = 0; step < model.steps.length; step += 1) {
+      if (!this.isPinned[step]) continue;
+      if (model.classes[step]!.starts.length === 0 || this.clashAt(step, 0)) return { stuck: step };
+      this.book(step, 0, 1);
+    }
     const [needs, frees] = isForward ? [clusters.before, clusters.after] : [clusters.after, clusters.before];
     const open = needs.map((list) => list.length);
     const ready = open.flatMap((count, cluster) => (count === 0 ? [cluster] : []));
@@ -188,6 +200,10 @@ export class Dispatcher {
   }
 
   private hold(step: number, position: number, sign: 1 | -1): void {
+    if (!this.isPinned[step]) this.book(step, position, sign);
+  }
+
+  private book(step: number, position: number, sign: 1 | -1): void {
     const { starts, at } = this.model.classes[step]!;
     for (const { resource, units, until } of this.model.uses[step]!)
       this.timelines[resource]!.hold(starts[position]!, at[until][position]!, sign * units);
@@ -211,7 +227,7 @@ export class Dispatcher {
         position += isForward ? 1 : -1;
         continue;
       }
-      const clash = this.clashAt(step, position);
+      const clash = this.isPinned[step] ? null : this.clashAt(step, position);
       if (!clash) return position;
       position = isForward
         ? Math.max(position + 1, firstFrom(starts, clash.to))
@@ -232,17 +248,17 @@ export class Dispatcher {
 
   /** Starts that least and greatest gaps to what is placed allow at the most; `fits` tells which of them do. */
   private startsBetween(step: number): [low: number, high: number] {
-    const { leastAfter } = this.model.classes[step]!;
+    const { leastAfter, mostAfter } = this.model.classes[step]!;
     let [low, high] = [-Infinity, Infinity];
     for (const { from, a, to, b, min, max } of this.gapsOf[step]!) {
       if (to === step && from !== step && this.positions[from]! >= 0) {
         const minute = this.minuteOf(from, a);
-        if (b === 'start') low = Math.max(low, minute + min);
+        low = Math.max(low, minute + min - mostAfter[b]);
         high = Math.min(high, minute + max - leastAfter[b]);
       }
       if (from === step && to !== step && this.positions[to]! >= 0) {
         const minute = this.minuteOf(to, b);
-        if (a === 'start') low = Math.max(low, minute - max);
+        low = Math.max(low, minute - max - mostAfter[a]);
         high = Math.min(high, minute - min - leastAfter[a]);
       }
     }

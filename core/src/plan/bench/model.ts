@@ -12,8 +12,9 @@ export interface StepClass {
   /** Least of a point from a position on, and greatest up to it: a later start may be dry earlier. */
   readonly leastFrom: Readonly<Record<Point, Int32Array>>;
   readonly mostUpTo: Readonly<Record<Point, Int32Array>>;
-  /** Least minutes from the start to a point. */
+  /** Least and most minutes from the start to a point. */
   readonly leastAfter: Readonly<Record<Point, number>>;
+  readonly mostAfter: Readonly<Record<Point, number>>;
 }
 
 /** Point b of `to` minus point a of `from` lies in [min, max]. */
@@ -44,6 +45,8 @@ export interface Model {
   readonly choices: readonly Choice[];
   readonly uses: readonly (readonly Use[])[];
   readonly capacities: readonly number[];
+  /** Stretches of each resource in which some units are not there. */
+  readonly busy: readonly (readonly (readonly [from: number, to: number, units: number])[])[];
   readonly itemOf: Int32Array;
   readonly items: readonly string[];
   /** Due minute of each item; Infinity where none. */
@@ -170,9 +173,12 @@ const classOf = (
     Object.fromEntries(POINTS.map((point) => [point, work(columns[point])])) as Record<Point, Int32Array>;
   const leastAfter = (point: Point) =>
     columns[point].reduce((least, minute, index) => Math.min(least, minute - starts[index]!), Infinity);
+  const mostAfter = (point: Point) =>
+    columns[point].reduce((most, minute, index) => Math.max(most, minute - starts[index]!), -Infinity);
   return {
     starts: Int32Array.from(starts),
     leastAfter: { start: 0, end: leastAfter('end'), dry: leastAfter('dry'), fetch: leastAfter('fetch') },
+    mostAfter: { start: 0, end: mostAfter('end'), dry: mostAfter('dry'), fetch: mostAfter('fetch') },
     at: tables((values) => Int32Array.from(values)),
     leastFrom: tables((values) => {
       const least = Int32Array.from(values);
@@ -239,6 +245,7 @@ export const modelOf = (problem: BenchProblem, without: Windows = []): Model => 
         .map(({ resource, units, until }) => ({ resource: resources.indexOf(resource), units, until })),
     ),
     capacities: resources.map((name) => problem.resources[name]!.capacity),
+    busy: resources.map((name) => problem.resources[name]!.busy),
     itemOf: Int32Array.from(steps, ({ item }) => items.indexOf(item)),
     items,
     due: Float64Array.from(items, (item) => problem.due[item] ?? Infinity),

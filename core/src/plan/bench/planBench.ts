@@ -40,6 +40,8 @@ const FULL_NODES_UP_TO = 15;
 const nodesFor = (steps: number, budget: number): number =>
   Math.ceil((budget * NODES_AN_ITERATION) / Math.max(1, steps / FULL_NODES_UP_TO) ** 2);
 const USUAL_BUDGET = 300;
+/** A budget that asks for any good plan at once. */
+export const FIRST_LOOK = 1;
 const MOST_LARGE_ITERATIONS = 60;
 
 /** Earliest (latest) start of every step by the gaps alone, minutes. */
@@ -262,7 +264,7 @@ const withFewerSittings = (
         ? { tardiness: best.score.tardiness, makespan: problem.horizon }
         : { tardiness: best.score.tardiness, makespan: best.score.makespan };
       const { positions } =
-        model.steps.length <= SMALL
+        model.steps.length <= SMALL && model.busy.every((stretches) => stretches.length === 0)
           ? new BenchSearch(tried, { direction: 'forward', nodes: budget, accept: limit }).run()
           : { positions: dispatched(tried, 'forward', 1, 0).best?.positions ?? null };
       if (!positions) continue;
@@ -300,7 +302,8 @@ export const planBench = (
     };
   const plain = plainRefusal(model);
   if (plain) return failed(plain);
-  const isSmall = model.steps.length <= SMALL;
+  // the tree orders steps against each other, not against hands that are away
+  const isSmall = model.steps.length <= SMALL && model.busy.every((stretches) => stretches.length === 0);
   const first = dispatched(model, direction, seed, isSmall ? 20 : Math.min(budget, MOST_LARGE_ITERATIONS));
   let found = first.best;
   let isProven = false;
@@ -326,8 +329,8 @@ export const planBench = (
       ),
     );
   }
-  // emptying sittings asks for a plan each: for a large bench only where that matters most
-  if (direction === 'forward' && (isSmall || prefer === 'fewest-sittings'))
+  // emptying sittings asks for a plan each: not for a first look, and for a large bench only where that matters most
+  if (direction === 'forward' && budget > FIRST_LOOK && (isSmall || prefer === 'fewest-sittings'))
     found = withFewerSittings(problem, model, found, prefer === 'fewest-sittings', budget);
   const reached = direction === 'forward' ? found.score.makespan : found.score.leastStart;
   return {

@@ -65,7 +65,16 @@ export const benchProblemSchema = z.object({
   horizon: minute.min(1),
   grid: z.number().int().min(1, '1 to 240 minutes').max(240, '1 to 240 minutes').default(5),
   calendars: z.record(name, windows).default({}),
-  resources: z.record(name, z.object({ capacity: z.number().int().min(0).max(100_000) })).default({}),
+  resources: z
+    .record(
+      name,
+      z.object({
+        capacity: z.number().int().min(0).max(100_000),
+        /** Stretches in which so many units less are there. */
+        busy: z.array(z.tuple([minute, minute, z.number().int().min(1).max(100_000)])).default([]),
+      }),
+    )
+    .default({}),
   fetchCalendar: name.nullable().optional(),
   sittingCalendar: name.nullable().optional(),
   steps: z.array(stepSchema).max(MOST_STEPS, `at most ${MOST_STEPS} steps`),

@@ -2,6 +2,7 @@ import { useEffect, useMemo } from 'react';
 import { useOutletContext } from 'react-router';
 import {
   isSameStack,
+  stepIdOf,
   withFollowedStack,
   type Brief,
   type Candidate,
@@ -10,6 +11,7 @@ import {
   type MatchResult,
   type Part,
   type Piece,
+  type Plan,
   type Problem,
   type Settings,
   type Stack,
@@ -18,6 +20,7 @@ import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts
 import type { Edit } from '../../store/workspaceStore.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
 import { workedOut, type WorkedOut } from '../../ui/workedOut.ts';
+import { usePlannedWeek } from '../../workers/planClient.ts';
 import { judgingOf, useJudged, useMatch, type Judging } from '../../workers/matchClient.ts';
 
 /** Everything that the courses of one piece show, worked out once. */
@@ -29,6 +32,10 @@ export interface PieceModel extends WorkedOut {
   /** Schools, the user's own trials, products and figures: what every answer also depends on. */
   readonly judging: Judging;
   readonly now: string;
+  /** The piece's dates on the bench with the others; null where it has none (yet). */
+  readonly plan: Plan | null;
+  readonly planProblems: readonly Problem[];
+  readonly isPlanning: boolean;
   readonly brief: Brief;
   readonly match: MatchResult | undefined;
   readonly isJudging: boolean;
@@ -83,9 +90,12 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     void settlePiece({ ...piece, parts: [withFollowedStack(part, best), ...piece.parts.slice(1)] }, revision);
   }, [isSettled, piece, part, best, revision, settlePiece]);
 
+  const { answer, isPlanning } = usePlannedWeek();
+  const plan = (answer?.ok ? answer.week.plans[pieceId] : undefined) ?? null;
+  const planProblems = answer === undefined ? [] : answer.ok ? (answer.week.problems[pieceId] ?? []) : answer.problems;
   const worked = useMemo(
-    () => (piece && settings ? workedOut(piece, events, settings, all, now) : null),
-    [piece, settings, events, now, all],
+    () => (piece && settings ? workedOut(piece, plan, settings, all) : null),
+    [piece, settings, plan, all],
   );
 
   if (!bench || !settings || !judging) return 'loading';
@@ -107,17 +117,22 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     stackProblems: judged.data?.problems ?? [],
     candidate: judged.data?.candidate ?? null,
     ...worked,
+    plan,
+    planProblems,
+    isPlanning,
     clauses: sentenceOf({
       piece,
       catalogue: all,
       settings,
       stack,
       isRefused,
-      plan: worked.plan,
+      plan,
       limits: worked.limits,
       now,
     }),
-    doneEvents: new Map(events.map((event) => [`${event.operationId}#${event.coat}`, event.id])),
+    doneEvents: new Map(
+      events.map((event) => [stepIdOf({ id: event.operationId }, event.coat, event.group ?? null), event.id]),
+    ),
     changePiece,
     takeBrief: (changed, name) => {
       // the stack stays until Match has answered; where it is the crafter's own, for good

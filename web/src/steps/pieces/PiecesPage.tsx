@@ -1,31 +1,26 @@
 import { ActionIcon, Button } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { Link } from 'react-router';
-import type { BenchEvent, Catalogue, Piece, Settings } from '@sgraffa/core';
+import type { Catalogue, Piece, Plan, Settings } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import type { Bench } from '../../store/workspaceStore.ts';
 import { Section } from '../../ui/section/Section.tsx';
 import { sectionModel } from '../../ui/section/sectionModel.ts';
 import { sentenceOf } from '../../ui/sentence.ts';
 import { workedOut } from '../../ui/workedOut.ts';
+import { usePlannedWeek } from '../../workers/planClient.ts';
 import './pieces.css';
 
 /** The sentence of a piece without asking Match again: from what is kept. */
-const shortSentence = (
-  piece: Piece,
-  events: readonly BenchEvent[],
-  settings: Settings,
-  now: string,
-  all: Catalogue,
-): string => {
+const shortSentence = (piece: Piece, plan: Plan | null, settings: Settings, now: string, all: Catalogue): string => {
   const { stack } = piece.parts[0]!;
-  const { plan, limits } = workedOut(piece, events, settings, all, now);
+  const { limits } = workedOut(piece, plan, settings, all);
   return sentenceOf({ piece, catalogue: all, settings, stack, isRefused: false, plan, limits, now })
     .map(({ words }) => words)
     .join(' → ');
 };
 
-const Row = ({ piece, bench, now }: { piece: Piece; bench: Bench; now: string }) => {
+const Row = ({ piece, plan, bench, now }: { piece: Piece; plan: Plan | null; bench: Bench; now: string }) => {
   const { deletePiece } = useChanges();
   const all = useCatalogue();
   const model = sectionModel({ part: piece.parts[0]!, catalogue: all });
@@ -36,7 +31,7 @@ const Row = ({ piece, bench, now }: { piece: Piece; bench: Bench; now: string })
         <span>
           <strong>{piece.name}</strong>
           {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
-          <span className="sg-short">{shortSentence(piece, bench.events, bench.settings.value, now, all)}</span>
+          <span className="sg-short">{shortSentence(piece, plan, bench.settings.value, now, all)}</span>
         </span>
       </Link>
       <ActionIcon aria-label={`Delete ${piece.name}`} onClick={() => void deletePiece(piece.id)}>
@@ -50,6 +45,8 @@ const Row = ({ piece, bench, now }: { piece: Piece; bench: Bench; now: string })
 export const PiecesPage = () => {
   const bench = useBench();
   const now = useNow();
+  const { answer } = usePlannedWeek();
+  const plans = answer?.ok ? answer.week.plans : {};
   if (!bench) return <p className="sg-page sg-quiet">Opening…</p>;
   const pieces = [...bench.pieces].sort((left, right) => (left.value.name < right.value.name ? -1 : 1));
   return (
@@ -65,7 +62,7 @@ export const PiecesPage = () => {
       ) : (
         <ul className="sg-plain-list">
           {pieces.map(({ id, value }) => (
-            <Row key={id} piece={value} bench={bench} now={now} />
+            <Row key={id} piece={value} plan={plans[id] ?? null} bench={bench} now={now} />
           ))}
         </ul>
       )}

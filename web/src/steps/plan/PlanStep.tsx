@@ -1,78 +1,13 @@
-import { Button, Popover } from '@mantine/core';
-import { useState } from 'react';
-import { failed, formatDuration, problemSentence, type Outcome, type PlannedStep, type Step } from '@sgraffa/core';
-import { useChanges } from '../../store/bench.ts';
-import { DateInput } from '../../ui/DateInput.tsx';
+import { formatDuration, problemSentence, type PlannedStep, type Step } from '@sgraffa/core';
+import { DoneMark } from '../../ui/DoneMark.tsx';
 import { clock, day, dayAndTime } from '../../ui/dates.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import { capitalised } from '../../ui/words.ts';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
 import './plan.css';
 
-/** Marks a step as done at a time that can be changed; or takes that back. */
-const DoneMark = ({ model, step, planned }: { model: PieceModel; step: Step; planned: PlannedStep }) => {
-  const { markDone, takeBack } = useChanges();
-  const { settings, now, piece, doneEvents } = model;
-  const [isOpen, setOpen] = useState(false);
-  const [at, setAt] = useState<string | null>(null);
-  const eventId = doneEvents.get(step.id);
-  if (eventId !== undefined)
-    return (
-      <Button variant="outline" onClick={() => void takeBack(eventId, `taking back “${step.label}”`)}>
-        Done · take back
-      </Button>
-    );
-  const notYet = (instant: string): Outcome<{ value: string }> =>
-    instant > now
-      ? failed({
-          code: 'not-yet',
-          given: 'That time is still to come.',
-          allowed: 'up to now.',
-          todo: 'Mark it when it is done.',
-        })
-      : { ok: true, value: instant };
-  const keep = () => {
-    if (at === null) return;
-    setOpen(false);
-    void markDone(
-      {
-        id: `e-${crypto.randomUUID().slice(0, 12)}`,
-        pieceId: piece.id,
-        partId: step.partId,
-        operationId: step.operationIds[0]!,
-        coat: step.coat,
-        at,
-        outcome: 'done',
-      },
-      `“${step.label}” done`,
-    );
-  };
-  return (
-    <Popover opened={isOpen} onChange={setOpen} trapFocus width={300} position="bottom-end">
-      <Popover.Target>
-        <Button
-          variant="outline"
-          aria-label={`Mark “${step.label}” done`}
-          onClick={() => {
-            setAt(planned.end < now ? planned.end : now);
-            setOpen(!isOpen);
-          }}
-        >
-          Mark done
-        </Button>
-      </Popover.Target>
-      <Popover.Dropdown>
-        <DateInput label="Done at" value={at} zone={settings.zone} onChange={setAt} refuse={notYet} />
-        <Button mt="sm" disabled={at === null} onClick={keep}>
-          Keep
-        </Button>
-      </Popover.Dropdown>
-    </Popover>
-  );
-};
-
 const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; planned: PlannedStep }) => {
-  const { settings, now, catalogue } = model;
+  const { settings, now, catalogue, piece, doneEvents } = model;
   const lag = step.lags[0];
   return (
     <li className={planned.isDone ? 'sg-step is-done' : 'sg-step'}>
@@ -115,7 +50,15 @@ const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; plan
             )}
           </p>
         )}
-        {planned.waitedFor === 'your next free hours' && <p className="sg-quiet">Waits for your next free hours.</p>}
+        {step.needs.length > 0 && <p className="sg-quiet">Needed: {step.needs.join(', ')}.</p>}
+        {step.looksRight && <p className="sg-quiet">Right when: {step.looksRight}</p>}
+        {!lag && planned.waitedFor && <p className="sg-quiet">Waits for {planned.waitedFor}.</p>}
+        {lag && planned.waitedFor !== lag.why && planned.waitedFor && (
+          <p className="sg-quiet">Then for {planned.waitedFor}.</p>
+        )}
+        {planned.isBeyondForecast && (
+          <p className="sg-quiet">Beyond the forecast: the weather of that day is not known yet.</p>
+        )}
         {step.hazards.length > 0 && (
           <details className="sg-cautions">
             <summary>
@@ -129,7 +72,14 @@ const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; plan
           </details>
         )}
       </div>
-      <DoneMark model={model} step={step} planned={planned} />
+      <DoneMark
+        pieceId={piece.id}
+        step={step}
+        planned={planned}
+        eventId={doneEvents.get(step.id)}
+        zone={settings.zone}
+        now={now}
+      />
     </li>
   );
 };
@@ -137,8 +87,9 @@ const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; plan
 /** The dated steps, day by day, with what each waits for. */
 export const PlanStep = () => {
   const { model } = usePiece();
-  const { plan, steps, planProblems, settings, now, stack, piece, part, catalogue } = model;
+  const { plan, steps, planProblems, isPlanning, settings, now, stack, piece, part, catalogue } = model;
   if (!stack) return <p className="sg-course">Choose the layers first; their coats and waits are dated here.</p>;
+  if (!plan && !planProblems.length && isPlanning) return <p className="sg-course sg-quiet">Being dated…</p>;
   if (!plan)
     return (
       <div className="sg-course">
@@ -149,7 +100,7 @@ export const PlanStep = () => {
       </div>
     );
   const days = new Map<string, { step: Step; planned: PlannedStep }[]>();
-  for (const planned of plan.steps) {
+  for (const planned of [...plan.steps].sort((one, other) => (one.start < other.start ? -1 : 1))) {
     const step = steps.find(({ id }) => id === planned.stepId);
     const date = day(planned.start, settings.zone, now);
     if (step) days.set(date, [...(days.get(date) ?? []), { step, planned }]);

@@ -5,11 +5,12 @@ import {
   layerStatesAt,
   momentsOf,
   operationsThrough,
-  planInSequence,
+  planPieces,
   plainPart,
   readWorkspace,
-  stepsOf,
   type Part,
+  type Piece,
+  type Plan,
 } from '@sgraffa/core';
 import { sectionModel, sectionWords, type Band, type Point, type SectionModel } from './sectionModel.ts';
 
@@ -22,6 +23,18 @@ const drawn = (part: Part, extra: Partial<Parameters<typeof sectionModel>[0]> = 
   const model = sectionModel({ part, catalogue: all, ...extra });
   if (!model) throw new Error('nothing drawn');
   return model;
+};
+const planOf = (piece: Piece): Plan => {
+  const planned = planPieces([piece], {
+    now: '2026-11-25T09:00:00Z',
+    zone: settings.zone,
+    freeHours: settings.freeHours,
+    catalogue: all,
+    workshop: settings.workshop,
+  });
+  const plan = planned.ok ? planned.week.plans[piece.id] : undefined;
+  if (!plan) throw new Error('no plan');
+  return plan;
 };
 const band = (model: SectionModel, id: string): Band => model.bands.find((one) => one.id === id)!;
 
@@ -92,17 +105,11 @@ describe('at every moment of every demo piece', () => {
   test.each(withStacks.map((piece) => [piece.name, piece] as const))('%s', (_name, piece) => {
     const part = piece.parts[0]!;
     const stack = part.stack!;
-    const planned = planInSequence(stepsOf(piece, all, settings.workshop), {
-      startsAt: '2026-11-25T09:00:00Z',
-      zone: settings.zone,
-      freeHours: settings.freeHours,
-      climate: settings.workshop,
-    });
-    if (!planned.ok) throw new Error('no plan');
-    for (const { at } of momentsOf(stack, planned.plan, all)) {
+    const plan = planOf(piece);
+    for (const { at } of momentsOf(stack, plan, all)) {
       const model = drawn(part, {
-        done: operationsThrough(stack, planned.plan, at),
-        states: layerStatesAt(stack, planned.plan, all, at),
+        done: operationsThrough(stack, plan, at),
+        states: layerStatesAt(stack, plan, all, at),
       });
       const solid = model.bands.filter(({ isGhost }) => !isGhost);
       for (const x of COLUMNS) {
@@ -121,16 +128,10 @@ describe('at every moment of every demo piece', () => {
 
   test('the last moment shows every coat cured or on', () => {
     const piece = pieces.find(({ id }) => id === 'demo-signs')!;
-    const planned = planInSequence(stepsOf(piece, all, settings.workshop), {
-      startsAt: '2026-11-25T09:00:00Z',
-      zone: settings.zone,
-      freeHours: settings.freeHours,
-      climate: settings.workshop,
-    });
-    if (!planned.ok) throw new Error('no plan');
+    const plan = planOf(piece);
     const stack = piece.parts[0]!.stack!;
-    const { at } = momentsOf(stack, planned.plan, all).at(-1)!;
-    const states = layerStatesAt(stack, planned.plan, all, at);
+    const { at } = momentsOf(stack, plan, all).at(-1)!;
+    const states = layerStatesAt(stack, plan, all, at);
     const model = drawn(piece.parts[0]!, { states });
     for (const { isGhost, state } of model.bands) if (!isGhost) expect(state).toBe('cured');
   });

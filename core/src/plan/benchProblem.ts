@@ -1,0 +1,367 @@
+import type { Catalogue, Product, Stage } from '../materials/index.ts';
+import { failed, type Outcome, type Problem } from '../problem/index.ts';
+import { dryTimeAlong, type Climate, type ClimateSeries } from '../dry/index.ts';
+import { catalogueFor, DEFAULT_SCHOOLS, type Piece, type Schools, type Workshop } from '../piece/index.ts';
+import { benchProblemSchema, type BenchProblem } from './bench/problem.ts';
+import { freeWindows, withoutQuiet, type BenchHours, type FreeWindow } from './hours.ts';
+import { GRID_MINUTES, PLACES_AT_BENCH, stepsOf, type Lag, type Step } from './steps.ts';
+import { outdoorStretches, rainlessStretches, type Stretches } from './weather.ts';
+
+export interface BenchContext extends BenchHours {
+  /** ISO instant before which nothing begins. */
+  readonly now: string;
+  readonly catalogue: Catalogue;
+  readonly workshop: Workshop;
+  readonly schools?: Schools | undefined;
+  /** The forecast that outdoor steps keep to; null: not known, and then no weather is reckoned with. */
+  readonly outdoor?: ClimateSeries | null | undefined;
+  /** By piece: step id → ISO instant at which it was done. */
+  readonly done?: Readonly<Record<string, Readonly<Record<string, string>>>> | undefined;
+  /** Pieces that find room on the rack; null: enough for all. */
+  readonly rackPlaces?: number | null | undefined;
+  readonly turnerPlaces?: number | undefined;
+  /** Days that are planned ahead. */
+  readonly horizonDays?: number | undefined;
+}
+
+/** A piece on the bench with its steps, and what keeps it from being planned. */
+export interface BenchItem {
+  readonly piece: Piece;
+  readonly steps: readonly Step[];
+  readonly problems: readonly Problem[];
+}
+
+export interface PosedBench {
+  readonly problem: BenchProblem;
+  /** Minute 0, ms since 1970. */
+  readonly epoch: number;
+  readonly items: readonly BenchItem[];
+  readonly free: readonly FreeWindow[];
+  /** Pins that lie in the past: their steps are planned like any other. */
+  readonly dropped: readonly string[];
+}
+
+const MS_PER_MINUTE = 60_000;
+const MINUTES_PER_DAY = 1440;
+const USUAL_HORIZON_DAYS = 120;
+const CRAFTER = 'crafter';
+
+/** What a step is called in the problem of the whole bench. */
+export const benchIdOf = (pieceId: string, stepId: string): string => `${pieceId}/${stepId}`;
+export const fromBenchId = (id: string): { readonly pieceId: string; readonly stepId: string } => {
+  const at = id.indexOf('/');
+  return { pieceId: id.slice(0, at), stepId: id.slice(at + 1) };
+};
+
+const isOutdoors = ({ air }: Step): boolean => air === 'outdoors';
+
+type Dry = BenchProblem['steps'][number]['dry'];
+const wholeMinutes = (minutes: number): number => Math.ceil(minutes - 1e-6);
+
+/** Minutes that a lag of a batch may be counted less from end to start: each piece has its own gap, in the same order. */
+const sharedMinutes = (from: Step, to: Step, each: (one: number, other: number) => number): number =>
+  from.pieces === to.pieces ? to.setUpMinutes + (to.pieces - 1) * each(from.eachMinutes, to.eachMinutes) : 0;
+
+/** Lays the pieces of a bench out as one problem; one object for one problem. */
+class Poser {
+  readonly epoch: number;
+  readonly horizon: number;
+  readonly free: readonly FreeWindow[];
+  private readonly calendars: Record<string, [number, number][]> = {};
+  private readonly steps: unknown[] = [];
+  private readonly lags: unknown[] = [];
+  private readonly either: unknown[] = [];
+  private readonly pins: Record<string, number> = {};
+  private readonly done: Record<string, number> = {};
+  private readonly dropped: string[] = [];
+
+  constructor(private readonly context: BenchContext) {
+    const grid = GRID_MINUTES * MS_PER_MINUTE;
+    this.epoch = Math.ceil(Date.parse(context.now) / grid) * grid;
+    this.horizon = (context.horizonDays ?? USUAL_HORIZON_DAYS) * MINUTES_PER_DAY;
+    this.free = freeWindows(this.epoch, this.epoch + this.horizon * MS_PER_MINUTE, context);
+    this.calendars[CRAFTER] = this.inMinutes(this.free.map(({ start, end }) => [start, end]));
+    if (context.quietHours)
+      this.calendars['machine'] = this.inMinutes(
+        withoutQuiet(this.free, context).map(({ start, end }) => [start, end]),
+      );
+  }
+
+  minuteOf(at: number | string): number {
+    return Math.round(((typeof at === 'string' ? Date.parse(at) : at) - this.epoch) / MS_PER_MINUTE);
+  }
+
+  private inMinutes(stretches: Stretches): [number, number][] {
+    return stretches
+      .map(([from, to]): [number, number] => [
+        Math.max(0, this.minuteOf(from)),
+        Math.min(this.horizon, this.minuteOf(to)),
+      ])
+      .filter(([from, to]) => to > from);
+  }
+
+  addItem({ piece, steps }: BenchItem): void {
+    const known = catalogueFor(piece.parts[0]!, this.context.catalogue);
+    const byId = new Map(steps.map((step) => [step.id, step]));
+    const doneAt = this.context.done?.[piece.id] ?? {};
+    const release = this.releaseOf(piece);
+    const waitedFor = new Map<string, Lag[]>();
+    for (const step of steps)
+      for (const lag of step.lags) waitedFor.set(lag.from, [...(waitedFor.get(lag.from) ?? []), lag]);
+    for (const [index, step] of steps.entries()) {
+      const id = benchIdOf(piece.id, step.id);
+      const isDone = doneAt[step.id] !== undefined;
+      if (isDone) this.done[id] = this.minuteOf(doneAt[step.id]!) - step.minutes;
+      const lags = waitedFor.get(step.id) ?? [];
+      const product = step.coatOf ? known.productById.get(step.coatOf) : undefined;
+      // what the next step waits for is when it is dry; for the last coat, when it can be handled
+      const main = lags.find(({ windows, productId }) => !windows && productId !== '')?.stage ?? step.firm?.stage;
+      const timeOf = (stage: Stage, indoors: number): Dry =>
+        isOutdoors(step) && product ? this.dryOutdoors(product, stage, indoors) : wholeMinutes(indoors);
+      const mainTime =
+        lags.find(({ stage, windows }) => stage === main && !windows)?.time.high ??
+        (step.firm?.stage === main ? step.firm?.time.high : undefined);
+      this.steps.push({
+        id,
+        item: piece.id,
+        duration: step.minutes,
+        inside: this.insideOf(step, product, release),
+        dry: main && mainTime !== undefined ? timeOf(main, mainTime) : 0,
+        uses: this.usesOf(step),
+        ...(step.divisible && !isOutdoors(step) && step.minutes > this.longestWindow() ? { splittable: true } : {}),
+      });
+      const clock = (stage: Stage, indoors: number): string => {
+        const clockId = `${id}!${stage}`;
+        if (!this.steps.some((one) => (one as { id: string }).id === clockId)) {
+          this.steps.push({ id: clockId, item: piece.id, duration: 0, dry: timeOf(stage, indoors) });
+          if (isDone) this.done[clockId] = this.done[id]! + step.minutes;
+          else this.lags.push({ from: id, fromPoint: 'end', to: clockId, min: 0, max: 0 });
+        }
+        return clockId;
+      };
+      // a coat that is slower than every one after it holds the piece back too
+      const { firm } = step;
+      if (
+        firm &&
+        firm.stage !== main &&
+        steps.slice(index + 1).every((later) => (later.firm?.time.high ?? 0) < firm.time.high)
+      )
+        clock(firm.stage, firm.time.high);
+      for (const follower of steps)
+        for (const lag of follower.lags.filter(({ from }) => from === step.id))
+          this.addLag(id, benchIdOf(piece.id, follower.id), step, follower, lag, {
+            isMain: lag.stage === main && !lag.windows,
+            clock: isOutdoors(step) && product ? () => clock(lag.stage, lag.time.high) : null,
+            worst: isOutdoors(step) && product ? () => this.worstOutdoors(product, lag.stage, lag.time.high) : null,
+          });
+      for (const before of step.after)
+        if (byId.has(before)) this.lags.push({ from: benchIdOf(piece.id, before), to: id, min: 0 });
+      const pin = piece.pins.find(({ stepId }) => stepId === step.id);
+      if (pin && !isDone) {
+        if (this.minuteOf(pin.at) >= 0) this.pins[id] = this.minuteOf(pin.at);
+        else this.dropped.push(id);
+      }
+    }
+  }
+
+  private addLag(
+    from: string,
+    to: string,
+    before: Step,
+    step: Step,
+    lag: Lag,
+    how: { readonly isMain: boolean; readonly clock: (() => string) | null; readonly worst: (() => number) | null },
+  ): void {
+    const isOwn = lag.productId === '';
+    const holdsRack =
+      this.context.rackPlaces !== null && this.context.rackPlaces !== undefined && before.coatOf !== null;
+    const shared = isOwn || holdsRack ? 0 : Math.floor(sharedMinutes(before, step, Math.min));
+    if (lag.windows) {
+      const longest = Math.ceil(sharedMinutes(before, step, Math.max));
+      const least = how.worst ? how.worst() : lag.time.high;
+      const windows = lag.windows
+        .map(([low, high]): [number, number | null] => [
+          wholeMinutes(Math.max(low, least)) - shared,
+          high === null ? null : Math.floor(high) - longest,
+        ])
+        .filter(([low, high]) => high === null || (low <= high && high >= 0));
+      this.either.push({ from, fromPoint: 'end', to, windows });
+    } else if (how.isMain) this.lags.push({ from, fromPoint: 'dry', to, min: -shared });
+    else if (how.clock) this.lags.push({ from: how.clock(), fromPoint: 'dry', to, min: -shared });
+    else this.lags.push({ from, fromPoint: 'end', to, min: wholeMinutes(lag.time.high) - shared });
+  }
+
+  private longestWindow(): number {
+    return Math.max(0, ...this.calendars[CRAFTER]!.map(([from, to]) => to - from));
+  }
+
+  private releaseOf(piece: Piece): number {
+    const wanted = Math.max(Date.parse(piece.startsAt ?? this.context.now), Date.parse(this.context.now));
+    return Math.max(0, this.minuteOf(wanted) + (piece.parts[0]?.surface.waitDays ?? 0) * MINUTES_PER_DAY);
+  }
+
+  private insideOf(step: Step, product: Product | undefined, release: number): unknown[] {
+    const inside: unknown[] = [{ calendar: CRAFTER }];
+    if (this.context.quietHours && step.places.some((place) => place === 'cutter'))
+      inside.push({ calendar: 'machine' });
+    if (release > GRID_MINUTES) {
+      const name = `from ${release}`;
+      this.calendars[name] ??= [[Math.min(release, this.horizon - 1), this.horizon]];
+      inside.push({ calendar: name });
+    }
+    const { outdoor } = this.context;
+    if (isOutdoors(step) && outdoor) {
+      const name = `outdoors ${product?.id ?? ''}`;
+      const until = this.epoch + this.horizon * MS_PER_MINUTE;
+      this.calendars[name] ??= this.inMinutes(outdoorStretches(product, outdoor, until));
+      this.calendars['no rain'] ??= this.inMinutes(rainlessStretches(outdoor, until));
+      inside.push({ calendar: name });
+      const handling = product?.dry.touch?.high ?? 0;
+      if (handling) inside.push({ calendar: 'no rain', pad: wholeMinutes(handling) });
+    }
+    return inside;
+  }
+
+  private usesOf(step: Step): unknown[] {
+    const { rackPlaces } = this.context;
+    return [
+      { resource: CRAFTER, units: 1 },
+      ...step.places.map((place) => ({
+        resource: place,
+        units: place === 'turner' ? step.pieces : 1,
+        until: place === 'turner' ? 'dry' : 'end',
+      })),
+      ...(rackPlaces && step.coatOf ? [{ resource: 'rack', units: step.pieces, until: 'fetch' }] : []),
+    ];
+  }
+
+  /** Outdoors until it is touch-dry, then in the workshop: the minutes by the hour in which it is laid. */
+  private dryOutdoors(product: Product, stage: Stage, indoors: number): Dry {
+    const { outdoor } = this.context;
+    if (!outdoor) return wholeMinutes(indoors);
+    const table = this.tableOf(product, stage, indoors);
+    return table.length ? { byStart: table } : wholeMinutes(indoors);
+  }
+
+  private tableOf(product: Product, stage: Stage, indoors: number): [number, number][] {
+    const { outdoor } = this.context;
+    const stretches = this.calendars[`outdoors ${product.id}`] ?? [];
+    const table: [number, number][] = [];
+    const last = outdoor ? this.minuteOf(Date.parse(outdoor.from) + outdoor.hours.length * 3_600_000) : 0;
+    for (const [from, to] of stretches)
+      for (let minute = from; minute < Math.min(to, last); minute += 60) {
+        const read = this.timeOutdoors(product, stage, minute);
+        table.push([minute, read ?? wholeMinutes(indoors)]);
+      }
+    table.push([Math.max(last, (table.at(-1)?.[0] ?? -1) + 1), wholeMinutes(indoors)]);
+    return table;
+  }
+
+  private timeOutdoors(product: Product, stage: Stage, minute: number): number | null {
+    const { outdoor, workshop } = this.context;
+    const start = this.epoch + minute * MS_PER_MINUTE;
+    const touch = product.dry.touch ? dryTimeAlong(product, 'touch', start, outdoor!) : null;
+    if (touch && !touch.ok) return null;
+    const inside: Climate = { temperatureC: workshop.temperatureC, relativeHumidity: workshop.relativeHumidity };
+    const carriedIn = start + (touch?.ok ? touch.high : 0) * MS_PER_MINUTE;
+    const hoursOut = Math.max(1, Math.ceil((carriedIn - Date.parse(outdoor!.from)) / 3_600_000));
+    const read = dryTimeAlong(product, stage, start, {
+      ...outdoor!,
+      hours: outdoor!.hours.slice(0, hoursOut),
+      beyond: inside,
+    });
+    return read.ok ? wholeMinutes(read.high) : null;
+  }
+
+  private worstOutdoors(product: Product, stage: Stage, indoors: number): number {
+    if (!this.context.outdoor) return indoors;
+    return Math.max(indoors, ...this.tableOf(product, stage, indoors).map(([, minutes]) => minutes));
+  }
+
+  posed(items: readonly BenchItem[]): PosedBench {
+    const { context } = this;
+    const hands = Math.max(1, ...this.free.map((window) => window.hands));
+    const fewer = this.free
+      .filter((window) => window.hands < hands)
+      .map(({ start, end, hands: there }): [number, number, number] => [
+        this.minuteOf(start),
+        this.minuteOf(end),
+        hands - there,
+      ]);
+    const planned = items.filter(({ problems, steps }) => problems.length === 0 && steps.length > 0);
+    for (const item of planned) this.addItem(item);
+    const problem = benchProblemSchema.parse({
+      horizon: this.horizon,
+      grid: GRID_MINUTES,
+      calendars: this.calendars,
+      fetchCalendar: CRAFTER,
+      sittingCalendar: CRAFTER,
+      resources: {
+        [CRAFTER]: { capacity: hands, busy: fewer },
+        ...Object.fromEntries(PLACES_AT_BENCH.map((place) => [place, { capacity: 1 }])),
+        turner: { capacity: context.turnerPlaces ?? 1 },
+        ...(context.rackPlaces ? { rack: { capacity: context.rackPlaces } } : {}),
+      },
+      steps: this.steps,
+      lags: this.lags,
+      either: this.either,
+      due: Object.fromEntries(
+        planned.flatMap(({ piece, steps }) => {
+          const doneAt = context.done?.[piece.id] ?? {};
+          // what is finished can be late no more
+          const isOpen = steps.some(({ id }) => doneAt[id] === undefined);
+          return piece.due && isOpen ? [[piece.id, this.minuteOf(piece.due)]] : [];
+        }),
+      ),
+      pins: this.pins,
+      done: this.done,
+    });
+    return { problem, epoch: this.epoch, items, free: this.free, dropped: this.dropped };
+  }
+}
+
+const NO_DATE: Problem = {
+  code: 'absurd-date',
+  given: 'The day to begin cannot be planned.',
+  allowed: 'a date from 2000 to 2199.',
+  todo: 'Choose the day you want to begin.',
+};
+
+const isPlannable = (instant: string | null): boolean => {
+  if (instant === null) return true;
+  const at = Date.parse(instant);
+  return at >= Date.UTC(2000, 0, 1) && at <= Date.UTC(2200, 0, 1);
+};
+
+/** The pieces with their steps, and for each why it cannot be planned. */
+export const itemsOf = (pieces: readonly Piece[], context: BenchContext): BenchItem[] =>
+  pieces.map((piece) => {
+    const steps = stepsOf(piece, context.catalogue, context.workshop, context.schools ?? DEFAULT_SCHOOLS, {
+      rack: context.rackPlaces ?? null,
+      turner: context.turnerPlaces ?? 1,
+    });
+    const problems = [
+      ...steps.flatMap(({ problem }) => (problem ? [problem] : [])),
+      ...(isPlannable(piece.startsAt) && isPlannable(context.now)
+        ? []
+        : [{ ...NO_DATE, given: `"${piece.startsAt ?? context.now}" was given as the start.` }]),
+    ];
+    return { piece, steps, problems };
+  });
+
+/**
+ * The whole bench as one problem: every piece's steps, waits and windows, with hands, machines, rack, free hours and weather.
+ *
+ * @returns the problem (format in docs/formulas.md, "Planning a bench"), minute 0 and the steps; pieces that can never be planned stand
+ *          among the items with their problems and are left out of it
+ */
+export const posedBench = (pieces: readonly Piece[], context: BenchContext): Outcome<PosedBench> => {
+  if (!isPlannable(context.now)) return failed({ ...NO_DATE, given: `"${context.now}" was given as now.` });
+  return { ok: true, ...new Poser(context).posed(itemsOf(pieces, context)) };
+};
+
+/** The problem alone, as `planBench` takes it. */
+export const benchProblem = (pieces: readonly Piece[], context: BenchContext): Outcome<{ problem: BenchProblem }> => {
+  const posed = posedBench(pieces, context);
+  return posed.ok ? { ok: true, problem: posed.problem } : posed;
+};

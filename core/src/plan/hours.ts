@@ -1,0 +1,85 @@
+import { Temporal } from 'temporal-polyfill';
+import { z } from 'zod';
+
+const clock = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/, 'a time of day such as 18:30');
+const window = z.tuple([clock, clock]).refine(([from, to]) => from < to, 'an end after its start');
+const dayWindows = z.array(window).max(6, 'at most 6 windows a day');
+
+/** Free hours, Monday to Sunday; each day a list of windows. */
+export const freeHoursSchema = z.array(dayWindows).length(7, 'seven days, Monday first');
+export type FreeHours = z.output<typeof freeHoursSchema>;
+
+/** A day that is not as its weekday: away, other hours, or a second pair of hands. */
+export const exceptionSchema = z.strictObject({
+  date: z.iso.date('a day such as 2026-12-05'),
+  /** Hours of that day in place of the weekday's; none: away. Null: the weekday's own. */
+  windows: dayWindows.nullable(),
+  hands: z.number().int().min(1, '1 to 6 people').max(6, '1 to 6 people'),
+  note: z.string().max(120, 'at most 120 characters'),
+});
+export type HoursException = z.output<typeof exceptionSchema>;
+
+export const quietHoursSchema = z.tuple([clock, clock]);
+export type QuietHours = z.output<typeof quietHoursSchema>;
+
+/** When somebody is at the bench, in whose day. */
+export interface BenchHours {
+  readonly zone: string;
+  readonly freeHours: FreeHours;
+  readonly exceptions?: readonly HoursException[] | undefined;
+  /** Local hours in which no machine may run; they may go over midnight. */
+  readonly quietHours?: QuietHours | null | undefined;
+  /** People at the bench on an ordinary day. */
+  readonly hands?: number | undefined;
+}
+
+/** A stretch of free time, ms since 1970. */
+export interface FreeWindow {
+  readonly start: number;
+  readonly end: number;
+  readonly hands: number;
+}
+
+const instantOf = (date: Temporal.PlainDate, time: string, zone: string): number =>
+  time === '24:00'
+    ? date.add({ days: 1 }).toZonedDateTime(zone).epochMilliseconds
+    : date.toZonedDateTime({ timeZone: zone, plainTime: Temporal.PlainTime.from(time) }).epochMilliseconds;
+
+const dayOf = (instant: number, zone: string): Temporal.PlainDate =>
+  Temporal.Instant.fromEpochMilliseconds(instant).toZonedDateTimeISO(zone).toPlainDate();
+
+/** The free windows between two instants; hours are local, so a change of the clocks moves them. */
+export const freeWindows = (from: number, until: number, hours: BenchHours): FreeWindow[] => {
+  const { zone, freeHours, exceptions = [], hands = 1 } = hours;
+  const found: FreeWindow[] = [];
+  // a window that ends at midnight belongs to the day before
+  for (let day = dayOf(from, zone).subtract({ days: 1 }); ; day = day.add({ days: 1 })) {
+    if (instantOf(day, '00:00', zone) >= until) return found;
+    const exception = exceptions.find(({ date }) => date === day.toString());
+    for (const [opens, closes] of [...(exception?.windows ?? freeHours[day.dayOfWeek - 1] ?? [])].sort()) {
+      const start = Math.max(instantOf(day, opens, zone), from);
+      const end = Math.min(instantOf(day, closes, zone), until);
+      if (end > start) found.push({ start, end, hands: Math.max(hands, exception?.hands ?? 1) });
+    }
+  }
+};
+
+/** What of some windows lies outside the quiet hours. */
+export const withoutQuiet = (windows: readonly FreeWindow[], { zone, quietHours }: BenchHours): FreeWindow[] => {
+  if (!quietHours) return [...windows];
+  const [begins, ends] = quietHours;
+  const quiet = (day: Temporal.PlainDate): [number, number] => [
+    instantOf(day, begins, zone),
+    instantOf(begins < ends ? day : day.add({ days: 1 }), ends, zone),
+  ];
+  return windows.flatMap((window) => {
+    let rest: FreeWindow[] = [window];
+    const day = dayOf(window.start, zone);
+    for (const [from, to] of [quiet(day.subtract({ days: 1 })), quiet(day), quiet(day.add({ days: 1 }))])
+      rest = rest.flatMap((one) => [
+        ...(Math.min(one.end, from) > one.start ? [{ ...one, end: Math.min(one.end, from) }] : []),
+        ...(one.end > Math.max(one.start, to) ? [{ ...one, start: Math.max(one.start, to) }] : []),
+      ]);
+    return rest;
+  });
+};

@@ -1,0 +1,307 @@
+import { failed, type Outcome, type Problem } from '../problem/index.ts';
+import { MINUTES_PER_HOUR } from '../units/index.ts';
+import type { Piece } from '../piece/index.ts';
+import { planBench, type BenchPlan } from './bench/planBench.ts';
+import {
+  benchIdOf,
+  fromBenchId,
+  posedBench,
+  type BenchContext,
+  type BenchItem,
+  type PosedBench,
+} from './benchProblem.ts';
+import type { Plan, PlannedStep } from './plan.ts';
+import { GRID_MINUTES, type Lag, type Step } from './steps.ts';
+import { coveredUntil } from './weather.ts';
+
+export interface PlanPiecesOptions {
+  readonly direction?: 'forward' | 'backward' | undefined;
+  readonly prefer?: 'soonest' | 'fewest-sittings' | undefined;
+  readonly seed?: number | undefined;
+  readonly budget?: number | undefined;
+}
+
+/** One link of the chain that the finish hangs on. */
+export interface LimitingStep {
+  readonly pieceId: string;
+  readonly piece: string;
+  readonly stepId: string;
+  readonly step: string;
+  readonly start: string;
+  readonly end: string;
+  readonly waitedFor: string;
+}
+
+/** The whole bench, dated. */
+export interface WeekPlan {
+  readonly zone: string;
+  readonly madeAt: string;
+  /** The forecast that outdoor work was planned by; null: none was known. */
+  readonly forecast: { readonly id: string; readonly madeAt: string; readonly until: string } | null;
+  readonly direction: 'forward' | 'backward';
+  /** By piece id. */
+  readonly plans: Readonly<Record<string, Plan>>;
+  /** Pieces that can never be planned as they are, with the reasons. */
+  readonly problems: Readonly<Record<string, readonly Problem[]>>;
+  /** First start still to come, and when all is ready; null where there is nothing to do. */
+  readonly startsAt: string | null;
+  readonly readyAt: string | null;
+  readonly sittings: number;
+  /** Forward: nothing is done before; backward: no plan begins later. */
+  readonly boundAt: string | null;
+  readonly isProven: boolean;
+  /** Steps that the finish hangs on, first to last, each with what it waited for. */
+  readonly limits: readonly LimitingStep[];
+  /** Moved steps whose time has passed: planned like any other. */
+  readonly droppedPins: readonly { readonly pieceId: string; readonly stepId: string }[];
+}
+
+const MS_PER_MINUTE = 60_000;
+const iso = (instant: number): string => new Date(instant).toISOString();
+const SEED = 1;
+/** Further and further ahead, until a plan is found: long cures and rare weather need it. */
+const HORIZONS_DAYS = [45, 120, 400];
+
+const roundedUp = (instant: number, stepMinutes: number): number =>
+  Math.ceil(instant / (stepMinutes * MS_PER_MINUTE)) * stepMinutes * MS_PER_MINUTE;
+
+/** Dates one item of a solved bench; one object for one bench. */
+class Dater {
+  private readonly openUntil: number;
+
+  constructor(
+    private readonly posed: PosedBench,
+    private readonly plan: BenchPlan,
+    private readonly context: BenchContext,
+  ) {
+    const { outdoor } = context;
+    this.openUntil = outdoor ? coveredUntil(outdoor) : -Infinity;
+  }
+
+  private startOf(pieceId: string, stepId: string): number {
+    return this.posed.epoch + this.plan.starts[benchIdOf(pieceId, stepId)]! * MS_PER_MINUTE;
+  }
+
+  /** The stretches of work of a step, over as many free windows as it takes. */
+  private stretchesOf(step: Step, start: number, isWhole: boolean): { start: number; end: number }[] {
+    let left = step.minutes * MS_PER_MINUTE;
+    if (isWhole) return [{ start, end: start + left }];
+    const stretches: { start: number; end: number }[] = [];
+    for (const window of this.posed.free) {
+      if (window.end <= start || left <= 0) continue;
+      const from = Math.max(window.start, start);
+      const to = Math.min(window.end, from + left);
+      stretches.push({ start: from, end: to });
+      left -= to - from;
+    }
+    return stretches.length ? stretches : [{ start, end: start + left }];
+  }
+
+  planOf({ piece, steps }: BenchItem): Plan {
+    const doneAt = this.context.done?.[piece.id] ?? {};
+    const byBenchId = new Map(this.posed.problem.steps.map((step) => [step.id, step]));
+    const spans = new Map<string, { start: number; end: number }>();
+    const planned = steps.map((step): PlannedStep => {
+      const start = this.startOf(piece.id, step.id);
+      const isDone = doneAt[step.id] !== undefined;
+      const asPosed = byBenchId.get(benchIdOf(piece.id, step.id))!;
+      const stretches = this.stretchesOf(step, start, isDone || !asPosed.splittable);
+      const end = stretches.at(-1)!.end;
+      spans.set(step.id, { start, end });
+      const isOutdoors = step.air === 'outdoors' && Boolean(this.context.outdoor);
+      return {
+        stepId: step.id,
+        operationIds: step.operationIds,
+        stretches: stretches.map((each) => ({ start: iso(each.start), end: iso(each.end) })),
+        start: iso(start),
+        end: iso(end),
+        ...(isDone ? { waitedFor: '', maybeFrom: null } : this.waitOf(step, start, spans, isOutdoors)),
+        isDone,
+        isPinned: !isDone && benchIdOf(piece.id, step.id) in this.posed.problem.pins,
+        driesUntil: this.driesUntil(asPosed.dry, this.plan.starts[asPosed.id]!, end),
+        isBeyondForecast: isOutdoors && !isDone && start >= this.openUntil,
+      };
+    });
+    const lastEnd = planned.length ? Math.max(...[...spans.values()].map(({ end }) => end)) : null;
+    const slowest = steps
+      .flatMap((step, index) => {
+        if (!step.firm) return [];
+        const dries = Date.parse(planned[index]!.driesUntil ?? planned[index]!.end);
+        const firm = spans.get(step.id)!.end + step.firm.time.high * MS_PER_MINUTE;
+        return [{ step, at: step.air === 'outdoors' ? Math.max(dries, firm) : firm }];
+      })
+      .reduce<{ step: Step; at: number } | null>((one, each) => (one && one.at >= each.at ? one : each), null);
+    const dries = slowest && lastEnd !== null && slowest.at > lastEnd ? slowest : null;
+    const toDo = planned.filter(({ isDone }) => !isDone);
+    return {
+      zone: this.context.zone,
+      climate: this.context.workshop,
+      steps: planned,
+      startsAt: planned.map(({ start }) => start).sort()[0] ?? this.context.now,
+      endsAt: lastEnd === null ? null : iso(lastEnd),
+      // what dries is not known to the minute
+      readyAt: lastEnd === null ? null : iso(dries ? roundedUp(dries.at, MINUTES_PER_HOUR) : lastEnd),
+      readyWaitsFor: dries?.step.id ?? null,
+      handsOnMinutes: steps.reduce((total, { minutes }) => total + minutes, 0),
+      sittings: this.sittingsOf(toDo),
+    };
+  }
+
+  private driesUntil(dry: PosedBench['problem']['steps'][number]['dry'], start: number, end: number): string | null {
+    const minutes =
+      typeof dry === 'number' ? dry : (dry.byStart.filter(([from]) => from <= start).at(-1) ?? dry.byStart[0]!)[1];
+    return minutes > 0 ? iso(end + minutes * MS_PER_MINUTE) : null;
+  }
+
+  /** What a start waited for, and from when it might be ready sooner than the high figure says. */
+  private waitOf(
+    step: Step,
+    start: number,
+    spans: ReadonlyMap<string, { start: number; end: number }>,
+    isOutdoors: boolean,
+  ): Pick<PlannedStep, 'waitedFor' | 'maybeFrom'> {
+    let ready = this.posed.epoch;
+    let why = '';
+    let maybe: number | null = null;
+    for (const lag of step.lags) {
+      const at = this.readyAfter(lag, spans, (time) => time.high);
+      if (at === null || at <= ready) continue;
+      ready = at;
+      why = lag.why;
+      maybe = this.readyAfter(lag, spans, (time) => time.typical);
+    }
+    for (const id of step.after) ready = Math.max(ready, spans.get(id)?.end ?? ready);
+    const maybeFrom = maybe === null || maybe >= start ? null : iso(maybe);
+    if (start - ready <= 2 * GRID_MINUTES * MS_PER_MINUTE) return { waitedFor: why, maybeFrom };
+    if (isOutdoors) return { waitedFor: 'weather fit for work outdoors', maybeFrom };
+    const isFree = this.posed.free.some(
+      (window) => window.start <= ready && ready + step.minutes * MS_PER_MINUTE <= window.end,
+    );
+    return { waitedFor: isFree ? 'other work at the bench' : 'your next free hours', maybeFrom };
+  }
+
+  private readyAfter(
+    lag: Lag,
+    spans: ReadonlyMap<string, { start: number; end: number }>,
+    figure: (time: Lag['time']) => number,
+  ): number | null {
+    const before = spans.get(lag.from);
+    return before ? before.end + figure(lag.time) * MS_PER_MINUTE : null;
+  }
+
+  sittingsOf(steps: readonly PlannedStep[]): number {
+    const starts = steps.flatMap(({ stretches }) => stretches.map(({ start }) => Date.parse(start)));
+    return this.posed.free.filter((window) => starts.some((start) => window.start <= start && start < window.end))
+      .length;
+  }
+}
+
+const weekOf = (
+  posed: PosedBench,
+  plan: BenchPlan,
+  context: BenchContext,
+  direction: 'forward' | 'backward',
+): WeekPlan => {
+  const dater = new Dater(posed, plan, context);
+  const items = posed.items.filter(({ problems, steps }) => problems.length === 0 && steps.length > 0);
+  const plans = Object.fromEntries(items.map((item) => [item.piece.id, dater.planOf(item)]));
+  const all = Object.values(plans);
+  const toDo = all.flatMap(({ steps }) => steps.filter(({ isDone }) => !isDone));
+  const { outdoor } = context;
+  return {
+    zone: context.zone,
+    madeAt: context.now,
+    forecast: outdoor ? { id: outdoor.id, madeAt: outdoor.madeAt, until: iso(coveredUntil(outdoor)) } : null,
+    direction,
+    plans,
+    problems: Object.fromEntries(
+      posed.items.filter(({ problems }) => problems.length > 0).map(({ piece, problems }) => [piece.id, problems]),
+    ),
+    startsAt: toDo.map(({ start }) => start).sort()[0] ?? null,
+    readyAt:
+      all
+        .map(({ readyAt }) => readyAt ?? '')
+        .sort()
+        .at(-1) || null,
+    sittings: dater.sittingsOf(toDo),
+    boundAt: Number.isFinite(plan.bound) ? iso(posed.epoch + plan.bound * MS_PER_MINUTE) : null,
+    isProven: plan.isProven,
+    limits: plan.limits
+      .filter((id) => !id.includes('!'))
+      .flatMap((id): LimitingStep[] => {
+        const { pieceId, stepId } = fromBenchId(id);
+        const item = items.find(({ piece }) => piece.id === pieceId);
+        const step = item?.steps.find((one) => one.id === stepId);
+        const dated = plans[pieceId]?.steps.find((one) => one.stepId === stepId);
+        if (!item || !step || !dated) return [];
+        const { start, end, waitedFor } = dated;
+        return [{ pieceId, piece: item.piece.name, stepId, step: step.label, start, end, waitedFor }];
+      }),
+    droppedPins: posed.dropped.map(fromBenchId),
+  };
+};
+
+/** Backward, a piece without a due date is done by the time of the last one that has one. */
+const withAllDue = (posed: PosedBench): PosedBench => {
+  const dues = Object.values(posed.problem.due);
+  if (!dues.length) return posed;
+  const last = Math.max(...dues);
+  const items = new Set(posed.problem.steps.map(({ item }) => item));
+  const due = Object.fromEntries([...items].map((item) => [item, posed.problem.due[item] ?? last]));
+  return { ...posed, problem: { ...posed.problem, due } };
+};
+
+const RESOURCE_WORDS: Readonly<Record<string, string>> = { crafter: 'hands', sprayPlace: 'place to spray' };
+
+const escaped = (text: string): string => text.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&');
+
+/** A refusal with the names of steps and pieces in place of their ids. */
+const inWords = (problem: Problem, { items }: PosedBench): Problem => {
+  const names = items
+    .flatMap(({ piece, steps }) =>
+      steps.map((step): [string, string] => [benchIdOf(piece.id, step.id), `“${step.label}” (${piece.name})`]),
+    )
+    .sort(([one], [other]) => other.length - one.length);
+  const told = (text: string): string => {
+    let words = text;
+    for (const [id, name] of names) words = words.replaceAll(new RegExp(`${escaped(id)}(![a-zA-Z]+)?`, 'g'), name);
+    for (const [id, name] of Object.entries(RESOURCE_WORDS)) words = words.replaceAll(id, name);
+    return words;
+  };
+  return { ...problem, given: told(problem.given), allowed: told(problem.allowed), todo: told(problem.todo) };
+};
+
+const NO_DUE: Problem = {
+  code: 'no-due-date',
+  given: 'No piece on the bench has a date by which it is wanted.',
+  allowed: 'at least one such date, to plan back from.',
+  todo: 'Give a piece its date, or plan for the soonest end.',
+};
+
+/**
+ * Dates for all pieces on one bench: when each step starts, what it waits for, when each piece is ready.
+ *
+ * Least gaps keep the high drying figure; windows that close are met by the first and the last piece of a batch. What is done keeps its
+ * time, and what the crafter moved its start; the rest is planned round it.
+ *
+ * @returns the plan; or the problems that leave none, naming steps as `piece/step` in `at`
+ */
+export const planPieces = (
+  pieces: readonly Piece[],
+  context: BenchContext,
+  { direction = 'forward', prefer, seed = SEED, budget }: PlanPiecesOptions = {},
+): Outcome<{ week: WeekPlan }> => {
+  let refusal: readonly Problem[] = [];
+  for (const horizonDays of context.horizonDays === undefined ? HORIZONS_DAYS : [context.horizonDays]) {
+    const read = posedBench(pieces, { ...context, horizonDays });
+    if (!read.ok) return read;
+    if (direction === 'backward' && Object.keys(read.problem.due).length === 0) return failed(NO_DUE);
+    const posed = direction === 'backward' ? withAllDue(read) : read;
+    const solved = planBench(posed.problem, { direction, prefer, seed, budget });
+    if (solved.ok) return { ok: true, week: weekOf(posed, solved.plan, context, direction) };
+    refusal = solved.problems.map((problem) => inWords(problem, read));
+    // a date that cannot be met is not met in a longer year either
+    if (direction === 'backward' && Math.max(...Object.values(posed.problem.due)) < horizonDays * 1440) break;
+  }
+  return failed(...refusal);
+};

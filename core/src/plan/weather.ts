@@ -1,0 +1,64 @@
+import type { Product } from '../materials/index.ts';
+import { dewPoint, dryingRate, hourAt, type ClimateHour, type ClimateSeries } from '../dry/index.ts';
+
+const HOUR_MS = 3_600_000;
+const DAY_MS = 24 * HOUR_MS;
+const DEW_MARGIN_C = 3;
+
+/** Why nothing of a product is laid outdoors in an hour; null where it may be. */
+export const whyNotOutdoors = (product: Product | undefined, hour: ClimateHour): string | null => {
+  const { temperatureC, relativeHumidity, windMs, rainMm, isDaylight } = hour;
+  if (rainMm > 0) return 'rain';
+  if (!isDaylight) return 'dark';
+  const { minC, maxC, maxRh, maxWind } = product?.gates ?? {};
+  if (minC && temperatureC < minC.typical) return `below ${minC.typical} °C`;
+  if (maxC && temperatureC > maxC.typical) return `above ${maxC.typical} °C`;
+  if (maxRh && relativeHumidity > maxRh.typical) return `above ${maxRh.typical} % RH`;
+  if (maxWind && windMs >= maxWind.typical) return `wind of ${maxWind.typical} m/s and more`;
+  if (!product || product.dryFamily === 'none') return null;
+  const surface = hour.surfaceC ?? temperatureC;
+  if (surface < dewPoint(temperatureC, relativeHumidity) + DEW_MARGIN_C) return 'dew';
+  return 'stopped' in dryingRate(product.dryFamily, 'touch', hour) ? 'it would not dry' : null;
+};
+
+/** Stretches of hours, ms since 1970. */
+export type Stretches = readonly (readonly [from: number, to: number])[];
+
+const joined = (hours: readonly number[]): [number, number][] => {
+  const stretches: [number, number][] = [];
+  for (const from of hours) {
+    const last = stretches.at(-1);
+    if (last && last[1] === from) last[1] = from + HOUR_MS;
+    else stretches.push([from, from + HOUR_MS]);
+  }
+  return stretches;
+};
+
+const hoursOf = ({ from, hours }: ClimateSeries): number[] =>
+  hours.map((_, index) => Date.parse(from) + index * HOUR_MS);
+
+/** The end of what a series covers, ms since 1970. */
+export const coveredUntil = ({ from, hours }: ClimateSeries): number => Date.parse(from) + hours.length * HOUR_MS;
+
+/**
+ * When a product may be laid outdoors. Beyond the forecast every day is taken to be like an ordinary one, in the daylight of the
+ * forecast's last day: nobody knows yet.
+ */
+export const outdoorStretches = (product: Product | undefined, series: ClimateSeries, until: number): Stretches => {
+  const known = hoursOf(series).filter((at) => whyNotOutdoors(product, hourAt(series, at)!) === null);
+  const end = coveredUntil(series);
+  const lastDay = hoursOf(series).filter((at) => at >= end - DAY_MS && hourAt(series, at)!.isDaylight);
+  const later: number[] = [];
+  for (let days = 1; end + (days - 1) * DAY_MS < until; days += 1)
+    later.push(...lastDay.map((at) => at + days * DAY_MS).filter((at) => at >= end));
+  return joined([...new Set([...known, ...later])].sort((one, other) => one - other));
+};
+
+/** When it does not rain, as far as the forecast says; dry beyond it. */
+export const rainlessStretches = (series: ClimateSeries, until: number): Stretches => {
+  const dry = joined(hoursOf(series).filter((at) => hourAt(series, at)!.rainMm === 0));
+  const end = coveredUntil(series);
+  if (until <= end) return dry;
+  const last = dry.at(-1);
+  return last?.[1] === end ? [...dry.slice(0, -1), [last[0], until]] : [...dry, [end, until]];
+};

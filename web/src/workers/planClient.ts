@@ -1,0 +1,136 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { wrap, type Remote } from 'comlink';
+import { useMemo } from 'react';
+import type { Chance, Help, Outcome, WeekPlan } from '@sgraffa/core';
+import { useBench, useNow } from '../store/bench.ts';
+import { useForecast } from '../store/forecast.ts';
+import type { PlanWorker } from './plan.worker.ts';
+import type { PlanInput } from './planTypes.ts';
+
+interface Running {
+  readonly worker: Worker;
+  readonly remote: Remote<PlanWorker>;
+}
+let running: Running | undefined;
+const start = (): Running => {
+  const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
+  return { worker, remote: wrap<PlanWorker>(worker) };
+};
+const remote = (): Remote<PlanWorker> => (running ??= start()).remote;
+
+/** Stops whatever is being planned; the next question starts a fresh worker. */
+export const stopPlanning = (): void => {
+  running?.worker.terminate();
+  running = undefined;
+};
+
+const QUARTER_MS = 15 * 60_000;
+/** The next full quarter of an hour: a plan does not change with every minute. */
+const nextQuarter = (now: string): string =>
+  new Date(Math.ceil(Date.parse(now) / QUARTER_MS) * QUARTER_MS).toISOString();
+
+type Planned = Outcome<{ week: WeekPlan }>;
+
+/** What an answer about a week depends on, short. */
+const keyOf = (week: WeekPlan | null) =>
+  week && [week.madeAt, week.direction, week.startsAt, week.readyAt, week.sittings, week.isProven];
+
+const answered = { staleTime: Infinity, gcTime: 5 * 60_000, retry: false } as const;
+
+interface Asked {
+  readonly input: PlanInput;
+  /** The same input gives the same key. */
+  readonly key: string;
+}
+
+/** What the bench is planned from; null until all of it has been read. */
+const usePlanInput = (): Asked | null => {
+  const bench = useBench();
+  const quarter = nextQuarter(useNow());
+  const forecast = useForecast();
+  const { pieces, events, settings, overrides, ownProducts } = bench ?? {};
+  const outdoor = forecast.series;
+  return useMemo((): Asked | null => {
+    if (!pieces || !events || !settings || !overrides || !ownProducts || !forecast.isRead) return null;
+    const { zone, freeHours, workshop, schools, bench: benchSettings } = settings.value;
+    const input: PlanInput = {
+      pieces: pieces.map(({ value }) => value),
+      events,
+      settings: { zone, freeHours, workshop, schools, bench: { ...benchSettings, readings: null } },
+      own: { overrides, ownProducts },
+      now: quarter,
+      outdoor,
+    };
+    return { input, key: JSON.stringify(input) };
+  }, [pieces, events, settings, overrides, ownProducts, quarter, outdoor, forecast.isRead]);
+};
+
+export interface PlannedWeek {
+  readonly asked: Asked | null;
+  /** The plan, or why there is none; undefined until the first one is there. */
+  readonly answer: Planned | undefined;
+  /** Whether a plan, or a better one, is still being looked for. */
+  readonly isPlanning: boolean;
+}
+
+/** The bench as it is planned: a first plan at once, then the best that was found within the budget. */
+export const usePlannedWeek = (): PlannedWeek => {
+  const asked = usePlanInput();
+  const first = useQuery({
+    queryKey: ['week', asked?.key, 'first'],
+    queryFn: async (): Promise<Planned> => remote().plan(asked!.input, false),
+    enabled: asked !== null,
+    placeholderData: keepPreviousData,
+    ...answered,
+  });
+  const better = useQuery({
+    queryKey: ['week', asked?.key, 'better'],
+    queryFn: async (): Promise<Planned> => remote().plan(asked!.input, true),
+    enabled: asked !== null && first.data !== undefined && !first.isPlaceholderData,
+    ...answered,
+  });
+  return { asked, answer: better.data ?? first.data, isPlanning: first.isFetching || better.isFetching };
+};
+
+/** How sure a plan is: tries of how drying, work and weather may come. */
+export const useChance = (asked: Asked | null, week: WeekPlan | null) =>
+  useQuery({
+    queryKey: ['chance', asked?.key, keyOf(week)],
+    queryFn: async (): Promise<Chance> => remote().chance(asked!.input, week!),
+    enabled: asked !== null && week !== null,
+    placeholderData: keepPreviousData,
+    ...answered,
+  });
+
+/** What would bring the end forward most; asked for by a button. */
+export const useHelps = (asked: Asked | null, week: WeekPlan | null, isWanted: boolean) =>
+  useQuery({
+    queryKey: ['helps', asked?.key, keyOf(week)],
+    queryFn: async (): Promise<readonly Help[]> => remote().helps(asked!.input, week!),
+    enabled: isWanted && asked !== null && week !== null,
+    ...answered,
+  });
+
+/** The latest start that is nine times in ten soon enough. */
+export const useSafeStart = (asked: Asked | null, isWanted: boolean) =>
+  useQuery({
+    queryKey: ['safe start', asked?.key],
+    queryFn: async (): Promise<Outcome<{ startsAt: string; chance: number }>> => remote().safeStart(asked!.input),
+    enabled: isWanted && asked !== null,
+    ...answered,
+  });
+
+/** The soonest plan, where the dates cannot be met. */
+export const useSoonest = (asked: Asked | null, isWanted: boolean) =>
+  useQuery({
+    queryKey: ['soonest', asked?.key],
+    queryFn: async (): Promise<Planned> => remote().soonest(asked!.input),
+    enabled: isWanted && asked !== null,
+    ...answered,
+  });
+
+/** Whether a step can be moved to a time, with the rest planned round it. */
+export const tryMove = async (
+  { input }: Asked,
+  pin: { pieceId: string; stepId: string; at: string },
+): Promise<Planned> => remote().move(input, pin);

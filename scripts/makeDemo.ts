@@ -9,6 +9,7 @@ import {
   plainPiece,
   plainSettings,
   readWorkspace,
+  withChosenStack,
   WORKSPACE_VERSION,
   writeWorkspace,
   type Area,
@@ -33,6 +34,8 @@ const piece = (
     design?: Partial<Design>;
     piece?: Partial<Piece>;
     area?: Area;
+    /** A product that the crafter wants among the layers: the best stack with it is their own choice. */
+    wants?: string;
   },
 ): Piece => {
   const plain = plainPiece(id, name, base);
@@ -56,8 +59,15 @@ const piece = (
     { part: filled.parts[0]!, workshop: settings.workshop, quantity: filled.quantity, due: filled.due },
     catalogue(),
   );
-  console.log(`${name}: ${answer.ranked[0]?.title ?? 'refused'}`);
-  return { ...filled, parts: [{ ...filled.parts[0]!, stack: answer.ranked[0]?.stack ?? null }] };
+  const { wants } = facts;
+  const chosen = wants
+    ? [...answer.ranked, ...answer.folded].find(({ stack }) =>
+        stack.operations.some((operation) => operation.op === 'apply' && operation.productId === wants),
+      )
+    : answer.ranked[0];
+  console.log(`${name}: ${chosen?.title ?? 'refused'}`);
+  if (wants && chosen) return { ...filled, parts: [withChosenStack(filled.parts[0]!, chosen.stack, catalogue())] };
+  return { ...filled, parts: [{ ...filled.parts[0]!, stack: chosen?.stack ?? null }] };
 };
 
 const areaOf = (area: AreaInput): Area => areaSchema.parse(area);
@@ -82,7 +92,20 @@ const pieces = [
     use: { place: 'exposed', lifeYears: 3, water: 'wipe', wear: 'display' },
     area: signArea,
     design: { look: 'opaque', tone: 'light', ...artwork('art-sign', signArea) },
-    piece: { quantity: 6 },
+    piece: {
+      quantity: 6,
+      extraSteps: [
+        {
+          id: 'drill',
+          name: 'Drill the two holes',
+          after: 'sand-bare',
+          setUpMinutes: 5,
+          eachMinutes: 3,
+          waitMinutes: 0,
+          note: 'Back it with scrap so that the veneer does not tear out.',
+        },
+      ],
+    },
   }),
   piece(
     'demo-chimneys',
@@ -133,6 +156,13 @@ const pieces = [
     use: { place: 'exposed', lifeYears: 3, water: 'wipe', wear: 'display' },
     design: { look: 'opaque', minStrokeMm: 5, tone: 'light' },
     piece: { quantity: 14 },
+  }),
+  piece('demo-boards', 'Railing boards', 'softwood boards for the railing, outdoors', 'softwood', {
+    surface: { shape: 'flat', tone: 'light' },
+    use: { place: 'exposed', lifeYears: 2, water: 'wipe', wear: 'display' },
+    design: { look: 'opaque', minStrokeMm: 4, tone: 'dark' },
+    piece: { quantity: 4 },
+    wants: 'acrylic-clear-aerosol',
   }),
   piece('demo-drawers', 'Eyepiece drawer labels', 'polypropylene drawer fronts, wiped, must come off again', 'pp', {
     surface: { shape: 'flat' },

@@ -152,7 +152,6 @@ class Poser {
           this.addLag(id, benchIdOf(piece.id, follower.id), step, follower, lag, {
             isMain: lag.stage === main && !lag.windows,
             clock: isOutdoors(step) && product ? () => clock(lag.stage, lag.time.high) : null,
-            worst: isOutdoors(step) && product ? () => this.worstOutdoors(product, lag.stage, lag.time.high) : null,
           });
       for (const before of step.after)
         if (byId.has(before)) this.lags.push({ from: benchIdOf(piece.id, before), to: id, min: 0 });
@@ -170,7 +169,7 @@ class Poser {
     before: Step,
     step: Step,
     lag: Lag,
-    how: { readonly isMain: boolean; readonly clock: (() => string) | null; readonly worst: (() => number) | null },
+    how: { readonly isMain: boolean; readonly clock: (() => string) | null },
   ): void {
     const isOwn = lag.productId === '';
     const holdsRack =
@@ -178,10 +177,11 @@ class Poser {
     const shared = isOwn || holdsRack ? 0 : Math.floor(sharedMinutes(before, step, Math.min));
     if (lag.windows) {
       const longest = Math.ceil(sharedMinutes(before, step, Math.max));
-      const least = how.worst ? how.worst() : lag.time.high;
+      // outdoors the least gap hangs on the hour in which the coat is laid
+      if (how.clock) this.lags.push({ from: how.clock(), fromPoint: 'dry', to, min: -shared });
       const windows = lag.windows
         .map(([low, high]): [number, number | null] => [
-          wholeMinutes(Math.max(low, least)) - shared,
+          wholeMinutes(how.clock ? low : Math.max(low, lag.time.high)) - shared,
           high === null ? null : Math.floor(high) - longest,
         ])
         .filter(([low, high]) => high === null || (low <= high && high >= 0));
@@ -271,11 +271,6 @@ class Poser {
       beyond: inside,
     });
     return read.ok ? wholeMinutes(read.high) : null;
-  }
-
-  private worstOutdoors(product: Product, stage: Stage, indoors: number): number {
-    if (!this.context.outdoor) return indoors;
-    return Math.max(indoors, ...this.tableOf(product, stage, indoors).map(([, minutes]) => minutes));
   }
 
   posed(items: readonly BenchItem[]): PosedBench {

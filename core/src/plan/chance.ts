@@ -14,6 +14,8 @@ const MS_PER_MINUTE = 60_000;
 const DAY_MS = 86_400_000;
 const HOUR_MS = 3_600_000;
 const FURTHER_DAYS = 200;
+/** Nobody lays the brush down in the middle of a piece: a sitting may go on for so long. */
+const OVERTIME_MS = 15 * MS_PER_MINUTE;
 
 /** A draw from the standard normal distribution (Box–Muller). */
 const normal = (random: () => number): number =>
@@ -159,7 +161,7 @@ class Execution {
       for (;;) {
         // a batch longer than the sitting goes on in the next one
         const length = fits ? left : Math.min(left, window.end - at);
-        if (length <= 0 || at + length > window.end) break;
+        if (length <= 0 || at + length > window.end + (fits ? OVERTIME_MS : 0)) break;
         const clash = this.clash(step, at, at + length) ?? (isOut ? this.unfit(job, at, at + length, handling) : null);
         if (clash === null) {
           for (const name of ['crafter', ...step.places]) this.timelines.get(name)?.hold(at, at + length, 1);
@@ -213,6 +215,8 @@ export interface Chance {
   readonly ready: readonly string[];
   /** The same by piece. */
   readonly byPiece: Readonly<Record<string, readonly string[]>>;
+  /** Share of the tries in which every piece that has a date was ready by it; null where none has. */
+  readonly onTime: number | null;
   readonly samples: number;
   readonly seed: number;
 }
@@ -275,6 +279,7 @@ export const chanceOf = (
   const free = freeWindows(now, until, context);
   const random = seeded(seed);
   const all: number[] = [];
+  let onTime = 0;
   const byPiece = new Map<string, number[]>(items.map(({ piece }) => [piece.id, []]));
   for (let sample = 0; sample < samples; sample += 1) {
     const weather = context.outdoor ? weatherMayBe(context.outdoor, now, context.catalogue.bench, random) : null;
@@ -287,12 +292,14 @@ export const chanceOf = (
       return at;
     });
     if (ready.length) all.push(Math.max(...ready));
+    if (items.every(({ piece }, index) => piece.due === null || ready[index]! <= Date.parse(piece.due))) onTime += 1;
   }
   const sorted = (instants: readonly number[]): string[] =>
     [...instants].sort((one, other) => one - other).map((at) => new Date(Math.round(at)).toISOString());
   return {
     ready: sorted(all),
     byPiece: Object.fromEntries([...byPiece].map(([id, instants]) => [id, sorted(instants)])),
+    onTime: items.some(({ piece }) => piece.due !== null) ? onTime / samples : null,
     samples,
     seed,
   };
@@ -312,7 +319,6 @@ export const safeStart = (
   share: number,
   options: PlanPiecesOptions = {},
 ): Outcome<{ startsAt: string; chance: number }> => {
-  const wanted = pieces.filter(({ due }) => due !== null);
   let refusal = failed({
     code: 'no-safe-start',
     given: `No start gives a chance of ${Math.round(share * 100)} %.`,
@@ -328,8 +334,7 @@ export const safeStart = (
       refusal = read;
       break;
     }
-    const { byPiece } = chanceOf(pieces, context, read.week);
-    const chance = Math.min(...wanted.map(({ id, due }) => chanceBy(byPiece[id] ?? [], due!)));
+    const chance = chanceOf(pieces, context, read.week).onTime ?? 1;
     if (chance >= share && read.week.startsAt) return { ok: true, startsAt: read.week.startsAt, chance };
   }
   return refusal;

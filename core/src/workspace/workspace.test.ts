@@ -13,9 +13,9 @@ if (!read.ok) throw new Error(read.problems.map(problemSentence).join('\n'));
 const { workspace } = read;
 
 /** The example with one field changed by its path. */
-const changed = (path: string, value: unknown): string => {
+const changed = (path: string | readonly string[], value: unknown): string => {
   const copy = structuredClone(workspace) as unknown as Record<string, unknown>;
-  const keys = path.split('.');
+  const keys = typeof path === 'string' ? path.split('.') : [...path];
   const last = keys.pop()!;
   const owner = keys.reduce<Record<string, unknown>>((object, key) => object[key] as Record<string, unknown>, copy);
   if (value === undefined) Reflect.deleteProperty(owner, last);
@@ -112,13 +112,13 @@ describe('a file is refused whole, naming the field', () => {
   });
 
   test('whatever single value is broken, nothing half-read comes back', () => {
-    const paths: string[] = [];
-    const walk = (value: unknown, path: string) => {
+    const paths: string[][] = [];
+    const walk = (value: unknown, path: readonly string[]) => {
       if (value !== null && typeof value === 'object')
-        for (const [key, entry] of Object.entries(value)) walk(entry, path ? `${path}.${key}` : key);
-      else paths.push(path);
+        for (const [key, entry] of Object.entries(value)) walk(entry, [...path, key]);
+      else paths.push([...path]);
     };
-    walk(workspace, '');
+    walk(workspace, []);
     fc.assert(
       fc.property(fc.constantFrom(...paths), fc.constantFrom(NaN, {}, [], 1e12, '\u0000'), (path, value) => {
         const outcome = readWorkspace(changed(path, value), all);

@@ -47,6 +47,10 @@ const router = createBrowserRouter([
         ],
       },
       {
+        path: 'week',
+        lazy: async () => ({ Component: (await import('../steps/week/WeekPage.tsx')).WeekPage }),
+      },
+      {
         path: 'handbook/:entry?',
         lazy: async () => ({ Component: (await import('../steps/handbook/HandbookPage.tsx')).HandbookPage }),
       },

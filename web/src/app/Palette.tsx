@@ -28,6 +28,7 @@ const Palette = () => {
       description: 'handbook',
       onClick: go(`/handbook/${id}`),
     })),
+    { id: 'week', label: 'Week', onClick: go('/week') },
     { id: 'new', label: 'New piece', onClick: go('/pieces/new') },
     { id: 'settings', label: 'Settings', onClick: go('/settings') },
   ];

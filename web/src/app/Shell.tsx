@@ -45,6 +45,7 @@ export const Shell = () => {
     ['?', () => setShowsKeys(true)],
     ['n', () => void navigate('/pieces/new')],
     ['p', () => void navigate('/pieces')],
+    ['w', () => void navigate('/week')],
   ]);
   // in a field that is being written in, the browser's own undo comes first
   useHotkeys(
@@ -72,6 +73,9 @@ export const Shell = () => {
         </NavLink>
         <NavLink to="/pieces" className="sg-place">
           Pieces
+        </NavLink>
+        <NavLink to="/week" className="sg-place">
+          Week
         </NavLink>
         <NavLink to="/handbook" className="sg-place">
           Handbook

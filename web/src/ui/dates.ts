@@ -19,6 +19,9 @@ export const day = (instant: string, zone: string, now: string): string => {
   return at.format(at.year() === dayjs(now).tz(zone).year() ? 'ddd D MMM' : 'ddd D MMM YYYY');
 };
 
+/** "Sat 19": enough where the month is plain. */
+export const weekdayAndDay = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('ddd D');
+
 export const clock = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('HH:mm');
 
 const FIELD_FORMAT = 'D MMM YYYY, HH:mm';

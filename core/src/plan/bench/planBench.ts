@@ -67,8 +67,8 @@ const tailsOf = (model: Model, { members, after, before }: Clusters, direction: 
   const [next, needs] = isForward ? [after, before] : [before, after];
   const work = members.map((own) =>
     own.reduce((sum, step) => {
-      const { start, end, dry } = model.classes[step]!.at;
-      return sum + (isForward ? dry[0]! - start[0]! : end[0]! - start[0]!);
+      const { start, dry } = model.classes[step]!.at;
+      return sum + dry[0]! - start[0]!;
     }, 0),
   );
   const tails = new Float64Array(members.length);

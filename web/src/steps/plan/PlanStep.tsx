@@ -4,6 +4,7 @@ import { clock, day, dayAndTime } from '../../ui/dates.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import { capitalised } from '../../ui/words.ts';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
+import { OwnSteps } from './OwnSteps.tsx';
 import './plan.css';
 
 const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; planned: PlannedStep }) => {
@@ -115,6 +116,7 @@ export const PlanStep = () => {
     .filter((hazard) => hazard?.isGrave);
   return (
     <div className="sg-course">
+      {isPlanning && <p className="sg-quiet">Being dated anew…</p>}
       <h2>{plan.readyAt ? `Ready ${dayAndTime(plan.readyAt, settings.zone, now)}` : 'Nothing to do'}</h2>
       {plan.endsAt && lastDrying?.firm && (
         <p>
@@ -173,6 +175,7 @@ export const PlanStep = () => {
           </ol>
         </section>
       ))}
+      <OwnSteps model={model} />
     </div>
   );
 };

@@ -5,16 +5,12 @@ import { useState } from 'react';
 import type { AIRS, TOOLS } from '@sgraffa/core';
 import {
   catalogue,
-  failed,
   formatTemperature,
-  freeHoursSchema,
   parseLength,
   parseTemperature,
   problemSentence,
   readWorkspace,
   writeWorkspace,
-  type FreeHours,
-  type Outcome,
   type Problem,
   type Settings,
 } from '@sgraffa/core';
@@ -25,6 +21,8 @@ import { download } from '../../ui/download.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
 import { lengthIn, options } from '../../ui/words.ts';
+import { BenchPart } from './BenchPart.tsx';
+import { hoursText, readHours } from './hours.ts';
 import { SchoolsPart } from './SchoolsPart.tsx';
 import './settings.css';
 
@@ -42,26 +40,6 @@ const TOOL_WORDS: Readonly<Record<(typeof TOOLS)[number], string>> = {
   turner: 'turner',
 };
 const THEME_WORDS = { light: 'plaster', dark: 'fired black', system: 'as the device' } as const;
-
-const hoursText = (windows: FreeHours[number]): string => windows.map((window) => window.join('–')).join(', ');
-
-/** Reads "18:30–21:30, 22:00-23:00"; nothing for a day without free hours. */
-const readHours = (text: string): Outcome<{ value: FreeHours[number] }> => {
-  const windows = text
-    .split(',')
-    .map((part) => part.trim())
-    .filter(Boolean)
-    .map((part) => part.split(/\s*[–-]\s*/).map((clock) => clock.trim().replace('.', ':').padStart(5, '0')));
-  const read = freeHoursSchema.safeParse([windows, [], [], [], [], [], []]);
-  return read.success
-    ? { ok: true, value: read.data[0] ?? [] }
-    : failed({
-        code: 'bad-hours',
-        given: `"${text}" was given.`,
-        allowed: 'hours such as 18:30–21:30, several with commas, each ending after it begins.',
-        todo: 'Leave it empty for none.',
-      });
-};
 
 /** Asks the browser to keep the data for good; true where it does, null where it does not say. */
 const keptForGood = async (): Promise<boolean | null> =>
@@ -226,6 +204,7 @@ const BedPart = ({
 /** The workshop, free hours, units, schools, and the workspace file. */
 export const SettingsPage = () => {
   const bench = useBench();
+  const now = useNow();
   const { changeSettings } = useChanges();
   if (!bench) return <p className="sg-page sg-quiet">Opening…</p>;
   const settings = bench.settings.value;
@@ -297,6 +276,7 @@ export const SettingsPage = () => {
           />
         ))}
       </div>
+      <BenchPart settings={settings} now={now} change={change} />
       <SchoolsPart bench={bench} change={change} />
       <h2 className="sg-rule">Units and look</h2>
       <div className="sg-fields">

@@ -1,0 +1,286 @@
+import { Button, FileButton, NumberInput, Select } from '@mantine/core';
+import { useState } from 'react';
+import {
+  exceptionSchema,
+  failed,
+  problemSentence,
+  readClimate,
+  type HoursException,
+  type Outcome,
+  type Problem,
+  type Settings,
+} from '@sgraffa/core';
+import { useForecast } from '../../store/forecast.ts';
+import { calendarDay, dayAndTime } from '../../ui/dates.ts';
+import { boundedNumber } from '../../ui/numbers.ts';
+import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { TypedInput } from '../../ui/TypedInput.tsx';
+import { hoursText, readHours } from './hours.ts';
+
+interface Props {
+  readonly settings: Settings;
+  readonly now: string;
+  readonly change: (edit: (kept: Settings) => Settings, name: string) => void;
+}
+
+/** "22:00–07:00" or nothing. */
+const readQuiet = (text: string): Outcome<{ value: [string, string] }> => {
+  const found = /^(\d{1,2}):?(\d{2})\s*[–-]\s*(\d{1,2}):?(\d{2})$/.exec(text.trim());
+  const time = (hours: string, minutes: string) => `${hours.padStart(2, '0')}:${minutes}`;
+  const [begins, ends] = found ? [time(found[1]!, found[2]!), time(found[3]!, found[4]!)] : ['', ''];
+  const isTime = (one: string) => /^([01]\d|2[0-3]):[0-5]\d$/.test(one);
+  return isTime(begins) && isTime(ends)
+    ? { ok: true, value: [begins, ends] }
+    : failed({
+        code: 'bad-hours',
+        given: `"${text}" was given.`,
+        allowed: 'hours from one time to another; they may go over midnight.',
+        todo: 'Write them like 22:00–07:00.',
+      });
+};
+
+const ExceptionForm = ({
+  settings,
+  now,
+  add,
+}: {
+  settings: Settings;
+  now: string;
+  add: (one: HoursException) => void;
+}) => {
+  const [date, setDate] = useState('');
+  const [hours, setHours] = useState('');
+  const [hands, setHands] = useState<number>(settings.bench.hands);
+  const [error, setError] = useState<string | null>(null);
+  const keep = () => {
+    const windows =
+      hours.trim() === ''
+        ? { ok: true as const, value: null }
+        : hours.trim().toLowerCase() === 'away'
+          ? { ok: true as const, value: [] }
+          : readHours(hours);
+    if (!windows.ok) return setError(windows.problems.map(problemSentence).join(' '));
+    const read = exceptionSchema.safeParse({ date: date.trim(), windows: windows.value, hands, note: '' });
+    if (!read.success)
+      return setError(`"${date}" was given as the day. Write it like ${calendarDay(now, settings.zone)}.`);
+    setError(null);
+    setDate('');
+    setHours('');
+    return add(read.data);
+  };
+  return (
+    <div className="sg-fields">
+      <TypedInput
+        label="Another day"
+        placeholder={calendarDay(now, settings.zone)}
+        kept={date}
+        read={(text) => ({ ok: true, value: text })}
+        keep={setDate}
+      />
+      <TypedInput
+        label="Its hours"
+        description="“away”, or hours; empty: as the weekday."
+        kept={hours}
+        read={(text) => ({ ok: true, value: text })}
+        keep={setHours}
+      />
+      <NumberInput
+        label="People at the bench"
+        min={1}
+        max={6}
+        value={hands}
+        onChange={(value) => setHands(Number(value) || 1)}
+      />
+      <Button variant="outline" onClick={keep}>
+        Keep this day
+      </Button>
+      {error && (
+        <p className="sg-late-words" role="alert">
+          {error}
+        </p>
+      )}
+    </div>
+  );
+};
+
+const Exceptions = ({ settings, now, change }: Props) => {
+  const set = (edit: (kept: readonly HoursException[]) => HoursException[], name: string) =>
+    change((kept) => ({ ...kept, bench: { ...kept.bench, exceptions: edit(kept.bench.exceptions) } }), name);
+  return (
+    <>
+      <h3>Days that are not like the others</h3>
+      <ul className="sg-plain-list">
+        {settings.bench.exceptions.map((one) => (
+          <li key={one.date} className="sg-exception">
+            <span>
+              {one.date}:{' '}
+              {one.windows === null ? 'the usual hours' : one.windows.length ? hoursText(one.windows) : 'away'}
+              {one.hands > 1 && `, ${one.hands} people`}
+            </span>
+            <Button
+              variant="outline"
+              size="compact-sm"
+              aria-label={`Forget ${one.date}`}
+              onClick={() => set((kept) => kept.filter(({ date }) => date !== one.date), `forgetting ${one.date}`)}
+            >
+              Forget
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <ExceptionForm
+        settings={settings}
+        now={now}
+        add={(one) =>
+          set(
+            (kept) =>
+              [...kept.filter(({ date }) => date !== one.date), one].sort((left, right) =>
+                left.date < right.date ? -1 : 1,
+              ),
+            `hours of ${one.date}`,
+          )
+        }
+      />
+    </>
+  );
+};
+
+const SOURCE_WORDS = {
+  station: 'read from the station',
+  'last-known': 'the last one that was read',
+  file: 'from your file',
+  none: 'none',
+} as const;
+
+const ClimatePart = ({ settings, now, change }: Props) => {
+  const forecast = useForecast();
+  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const { station } = settings.bench;
+  const take = (use: (series: NonNullable<typeof forecast.series>) => void) => async (file: File | null) => {
+    if (!file) return;
+    const read = readClimate(await file.text(), now);
+    setProblems(read.ok ? [] : read.problems);
+    if (read.ok) use(read.series);
+  };
+  const asWorkshop = take(({ hours }) => {
+    const last = hours.slice(-24);
+    const mean = (values: readonly number[]) =>
+      Math.round((values.reduce((sum, one) => sum + one, 0) / values.length) * 10) / 10;
+    change(
+      (kept) => ({
+        ...kept,
+        workshop: {
+          ...kept.workshop,
+          temperatureC: mean(last.map(({ temperatureC }) => temperatureC)),
+          relativeHumidity: Math.round(mean(last.map(({ relativeHumidity }) => relativeHumidity))),
+        },
+      }),
+      "the workshop's readings",
+    );
+  });
+  const asForecast = take((readings) =>
+    change((kept) => ({ ...kept, bench: { ...kept.bench, readings } }), 'a forecast from a file'),
+  );
+  return (
+    <>
+      <h3>Weather outdoors</h3>
+      <p className="sg-quiet">
+        Forecast: {SOURCE_WORDS[forecast.source]}
+        {forecast.series && `, ${forecast.series.id}, made ${dayAndTime(forecast.series.madeAt, settings.zone, now)}`}.
+        {forecast.trouble && ` ${forecast.trouble}`} The station is a simulated stand-in for one that is yet to be wired
+        up.
+      </p>
+      <div className="sg-fields">
+        <Select
+          label="Station"
+          data={[
+            { value: 'hilltop', label: 'simulated hilltop' },
+            { value: '', label: 'none: outdoor work is dated without weather' },
+            ...(station && station !== 'hilltop' ? [{ value: station, label: station }] : []),
+          ]}
+          value={station ?? ''}
+          onChange={(value) =>
+            change((kept) => ({ ...kept, bench: { ...kept.bench, station: value || null } }), 'the station')
+          }
+        />
+        <FileButton accept=".csv,.json,text/csv,application/json" onChange={(file) => void asForecast(file)}>
+          {(props) => (
+            <Button variant="outline" {...props}>
+              Forecast from a file
+            </Button>
+          )}
+        </FileButton>
+        <FileButton accept=".csv,.json,text/csv,application/json" onChange={(file) => void asWorkshop(file)}>
+          {(props) => (
+            <Button variant="outline" {...props}>
+              Workshop readings from a file
+            </Button>
+          )}
+        </FileButton>
+        {settings.bench.readings && (
+          <Button
+            variant="outline"
+            onClick={() =>
+              change((kept) => ({ ...kept, bench: { ...kept.bench, readings: null } }), 'forgetting the file')
+            }
+          >
+            Forget the file
+          </Button>
+        )}
+      </div>
+      {problems.map((problem) => (
+        <p key={problem.given} className="sg-late-words" role="alert">
+          {problemSentence(problem)}
+        </p>
+      ))}
+    </>
+  );
+};
+
+/** Who and what is at the bench beyond the week's hours: people, exceptions, quiet hours, rack, weather. */
+export const BenchPart = (props: Props) => {
+  const { settings, change } = props;
+  const { bench } = settings;
+  const set = (patch: Partial<Settings['bench']>, name: string) =>
+    change((kept) => ({ ...kept, bench: { ...kept.bench, ...patch } }), name);
+  const whole = (value: number) => String(value);
+  return (
+    <>
+      <div className="sg-fields">
+        <QuantityInput
+          label="People on an ordinary day"
+          required
+          value={bench.hands}
+          format={whole}
+          parse={boundedNumber('the people', 1, 6, '', true)}
+          onChange={(hands) => hands !== null && set({ hands }, 'the people')}
+        />
+        <TypedInput
+          label="Quiet hours for the machine"
+          placeholder="none"
+          kept={bench.quietHours ? bench.quietHours.join('–') : ''}
+          read={readQuiet}
+          keep={(quietHours) => set({ quietHours }, 'quiet hours')}
+          clear={() => set({ quietHours: null }, 'quiet hours')}
+        />
+        <QuantityInput
+          label="Pieces that find room to dry"
+          value={bench.rackPlaces}
+          format={whole}
+          parse={boundedNumber('the pieces', 1, 1000, '', true)}
+          onChange={(rackPlaces) => set({ rackPlaces }, 'the drying rack')}
+        />
+        <QuantityInput
+          label="Pieces on the turner"
+          required
+          value={bench.turnerPlaces}
+          format={whole}
+          parse={boundedNumber('the pieces', 1, 100, '', true)}
+          onChange={(turnerPlaces) => turnerPlaces !== null && set({ turnerPlaces }, 'the turner')}
+        />
+      </div>
+      <Exceptions {...props} />
+      <ClimatePart {...props} />
+    </>
+  );
+};

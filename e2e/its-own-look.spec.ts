@@ -1,3 +1,4 @@
+import type { Page } from '@playwright/test';
 import { expect, expectAccessible, judged, test } from './journey.ts';
 
 const SCREENS = [
@@ -9,15 +10,21 @@ const SCREENS = [
   '/pieces/demo-bags/artwork',
   '/pieces/demo-signs/plan',
   '/pieces/demo-signs/care',
+  '/week',
   '/handbook/frost-cream',
   '/settings',
 ];
+
+const settled = async (page: Page, screen: string): Promise<void> => {
+  if (screen.includes('demo')) await judged(page);
+  if (screen === '/week') await expect(page.getByRole('heading', { level: 1 })).toContainText('ready');
+};
 
 for (const screen of SCREENS)
   test(`${screen} has no serious accessibility finding, in either fire`, async ({ page }) => {
     await page.goto(screen);
     await page.waitForLoadState('networkidle');
-    if (screen.includes('demo')) await judged(page);
+    await settled(page, screen);
     await expectAccessible(page);
     await page.evaluate(() => document.documentElement.setAttribute('data-mantine-color-scheme', 'dark'));
     await expectAccessible(page);
@@ -27,7 +34,7 @@ test('no default font, radius, blue or shadow of the control library remains', a
   for (const screen of SCREENS) {
     await page.goto(screen);
     await page.waitForLoadState('networkidle');
-    if (screen.includes('demo')) await judged(page);
+    await settled(page, screen);
     const odd = await page.evaluate(() => {
       const found: string[] = [];
       const isBlue = (colour: string): boolean => {

@@ -9,7 +9,7 @@ test('reload, export, wipe, import, export: the same bytes', async ({ page }) =>
   await page.reload();
   await expect(page.getByLabel('Name')).toHaveValue('Crew tins');
   const before = await exported(page);
-  expect(JSON.parse(before).pieces).toHaveLength(10);
+  expect(JSON.parse(before).pieces).toHaveLength(11);
   await page.evaluate(async () => {
     for (const { name: database } of await indexedDB.databases())
       await new Promise((resolve) =>
@@ -21,7 +21,7 @@ test('reload, export, wipe, import, export: the same bytes', async ({ page }) =>
   await page.getByRole('link', { name: 'Pieces', exact: true }).click();
   await expect(page.getByText('Nothing is planned yet.')).toBeVisible();
   await imported(page, 'bench.json', before);
-  await expect(page.getByText('Imported 10 pieces.')).toBeVisible();
+  await expect(page.getByText('Imported 11 pieces.')).toBeVisible();
   expect(await exported(page)).toBe(before);
 });
 

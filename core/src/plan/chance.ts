@@ -13,7 +13,7 @@ import { outdoorStretches, rainlessStretches, type Stretches } from './weather.t
 const MS_PER_MINUTE = 60_000;
 const DAY_MS = 86_400_000;
 const HOUR_MS = 3_600_000;
-const FURTHER_DAYS = 200;
+const FURTHER_DAYS = 120;
 /** Nobody lays the brush down in the middle of a piece: a sitting may go on for so long. */
 const OVERTIME_MS = 15 * MS_PER_MINUTE;
 

@@ -251,7 +251,13 @@ const withAllDue = (posed: PosedBench): PosedBench => {
   return { ...posed, problem: { ...posed.problem, due } };
 };
 
-const RESOURCE_WORDS: Readonly<Record<string, string>> = { crafter: 'hands', sprayPlace: 'place to spray' };
+const RESOURCE_WORDS: readonly (readonly [RegExp, string])[] = [
+  [/\bcrafter\b/g, 'your free hours'],
+  [/\bsprayPlace\b/g, 'the place to spray'],
+  [/\boutdoors [a-z-]*/g, 'weather fit for it'],
+  [/\bmachine\b/g, 'the hours in which the machine may run'],
+  [/\bfrom \d+\b/g, 'the time from which it may begin'],
+];
 
 const escaped = (text: string): string => text.replaceAll(/[.*+?^${}()|[\]\\]/g, '\\$&');
 
@@ -265,10 +271,11 @@ const inWords = (problem: Problem, { items }: PosedBench): Problem => {
   const told = (text: string): string => {
     let words = text;
     for (const [id, name] of names) words = words.replaceAll(new RegExp(`${escaped(id)}(![a-zA-Z]+)?`, 'g'), name);
-    for (const [id, name] of Object.entries(RESOURCE_WORDS)) words = words.replaceAll(id, name);
+    for (const [name, told] of RESOURCE_WORDS) words = words.replaceAll(name, told);
     return words;
   };
-  return { ...problem, given: told(problem.given), allowed: told(problem.allowed), todo: told(problem.todo) };
+  const { code, given, allowed, todo } = problem;
+  return { code, given: told(given), allowed: told(allowed), todo: told(todo) };
 };
 
 const NO_DUE: Problem = {
@@ -284,7 +291,7 @@ const NO_DUE: Problem = {
  * Least gaps keep the high drying figure; windows that close are met by the first and the last piece of a batch. What is done keeps its
  * time, and what the crafter moved its start; the rest is planned round it.
  *
- * @returns the plan; or the problems that leave none, naming steps as `piece/step` in `at`
+ * @returns the plan; or the problems that leave none, naming steps and pieces
  */
 export const planPieces = (
   pieces: readonly Piece[],

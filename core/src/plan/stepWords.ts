@@ -102,6 +102,9 @@ const TOOL_NEEDS: Readonly<Record<Product['tools'][number], string>> = {
 
 /** What has to lie ready. */
 export const needsOf = (operation: Operation, product: Product | undefined): readonly string[] => {
+  // prep is named by what is done, not by what lies there
+  if (operation.op === 'apply' && operation.role === 'prep')
+    return ['sand', 'wipe', 'soak', 'press'].includes(operation.how) ? [HOW_NEEDS[operation.how]] : [];
   if (operation.op === 'apply')
     return product
       ? [...new Set([product.name, HOW_NEEDS[operation.how], ...product.tools.map((tool) => TOOL_NEEDS[tool])])]

@@ -1,5 +1,5 @@
 import type { Product } from '../materials/index.ts';
-import { dewPoint, dryingRate, hourAt, type ClimateHour, type ClimateSeries } from '../dry/index.ts';
+import { dewPoint, dryingRate, type ClimateHour, type ClimateSeries } from '../dry/index.ts';
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
@@ -34,9 +34,6 @@ const joined = (hours: readonly number[]): [number, number][] => {
   return stretches;
 };
 
-const hoursOf = ({ from, hours }: ClimateSeries): number[] =>
-  hours.map((_, index) => Date.parse(from) + index * HOUR_MS);
-
 /** The end of what a series covers, ms since 1970. */
 export const coveredUntil = ({ from, hours }: ClimateSeries): number => Date.parse(from) + hours.length * HOUR_MS;
 
@@ -45,18 +42,24 @@ export const coveredUntil = ({ from, hours }: ClimateSeries): number => Date.par
  * forecast's last day: nobody knows yet.
  */
 export const outdoorStretches = (product: Product | undefined, series: ClimateSeries, until: number): Stretches => {
-  const known = hoursOf(series).filter((at) => whyNotOutdoors(product, hourAt(series, at)!) === null);
+  const begins = Date.parse(series.from);
   const end = coveredUntil(series);
-  const lastDay = hoursOf(series).filter((at) => at >= end - DAY_MS && hourAt(series, at)!.isDaylight);
-  const later: number[] = [];
+  const fit: number[] = [];
+  const lastDay: number[] = [];
+  series.hours.forEach((hour, index) => {
+    const at = begins + index * HOUR_MS;
+    if (whyNotOutdoors(product, hour) === null) fit.push(at);
+    if (at >= end - DAY_MS && hour.isDaylight) lastDay.push(at);
+  });
   for (let days = 1; end + (days - 1) * DAY_MS < until; days += 1)
-    later.push(...lastDay.map((at) => at + days * DAY_MS).filter((at) => at >= end));
-  return joined([...new Set([...known, ...later])].sort((one, other) => one - other));
+    for (const at of lastDay) if (at + days * DAY_MS >= end) fit.push(at + days * DAY_MS);
+  return joined(fit);
 };
 
 /** When it does not rain, as far as the forecast says; dry beyond it. */
 export const rainlessStretches = (series: ClimateSeries, until: number): Stretches => {
-  const dry = joined(hoursOf(series).filter((at) => hourAt(series, at)!.rainMm === 0));
+  const begins = Date.parse(series.from);
+  const dry = joined(series.hours.flatMap(({ rainMm }, index) => (rainMm === 0 ? [begins + index * HOUR_MS] : [])));
   const end = coveredUntil(series);
   if (until <= end) return dry;
   const last = dry.at(-1);

@@ -29,6 +29,8 @@ export class BenchDatabase extends Dexie {
   ownProducts!: Table<Kept<OwnProduct>, string>;
   trials!: Table<Kept<Trial>, string>;
   artworks!: Table<Kept<ArtworkRecord>, string>;
+  /** The last forecast of each station, as text: read where the station does not answer. */
+  forecasts!: Table<{ id: string; value: string }, string>;
   /** Facts about the store itself: `started` once the first start is through, `exportedAt`. */
   facts!: Table<{ id: string; value: string }, string>;
 
@@ -37,7 +39,7 @@ export class BenchDatabase extends Dexie {
     this.version(1).stores({ pieces: 'id', events: 'id', settings: 'id', facts: 'id' });
     // 2: the user's own figures, products and trials, artworks; what pieces and settings can say since then is filled in
     this.version(2)
-      .stores({ overrides: 'id', ownProducts: 'id', trials: 'id', artworks: 'id' })
+      .stores({ overrides: 'id', ownProducts: 'id', trials: 'id', artworks: 'id', forecasts: 'id' })
       .upgrade(async (upgrade) => {
         const filled =
           (schema: typeof pieceSchema | typeof settingsSchema) =>

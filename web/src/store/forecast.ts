@@ -18,6 +18,7 @@ export interface Forecast {
 }
 
 const readStation = async (station: string): Promise<ClimateSeries> => {
+  if (!navigator.onLine) throw new TypeError('offline');
   const at = new Date().toISOString();
   const answer = await fetch(`/api/climate/${station}?at=${at}`, { signal: AbortSignal.timeout(PATIENCE_MS) });
   const body = (await answer.json()) as { forecast?: unknown; problems?: { given: string }[] };
@@ -36,10 +37,10 @@ const wordsOf = (error: unknown): string => {
 const readForecast = async (station: string): Promise<Pick<Forecast, 'series' | 'source' | 'trouble'>> => {
   try {
     const series = await readStation(station);
-    await store.noteFact(`forecast ${station}`, JSON.stringify(series));
+    await store.keepForecast(station, JSON.stringify(series));
     return { series, source: 'station', trouble: null };
   } catch (error) {
-    const kept = await store.readFact(`forecast ${station}`);
+    const kept = await store.lastForecast(station);
     const read = climateSeriesSchema.safeParse(kept === null ? null : JSON.parse(kept));
     return {
       series: read.success ? read.data : null,

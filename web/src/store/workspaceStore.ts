@@ -253,12 +253,17 @@ export class WorkspaceStore {
     ]);
   }
 
-  async noteFact(id: 'started' | 'exportedAt' | `forecast ${string}`, value: string): Promise<void> {
+  async noteFact(id: 'started' | 'exportedAt', value: string): Promise<void> {
     await this.database.facts.put({ id, value });
   }
 
-  async readFact(id: string): Promise<string | null> {
-    return (await this.database.facts.get(id))?.value ?? null;
+  /** Keeps a station's newest forecast for when it does not answer; no part of the workspace. */
+  async keepForecast(station: string, text: string): Promise<void> {
+    await this.database.forecasts.put({ id: station, value: text });
+  }
+
+  async lastForecast(station: string): Promise<string | null> {
+    return (await this.database.forecasts.get(station))?.value ?? null;
   }
 
   get nextUndo(): string | null {

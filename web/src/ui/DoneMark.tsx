@@ -52,7 +52,15 @@ export const DoneMark = ({ pieceId, step, planned, eventId, zone, now }: Props) 
     );
   };
   return (
-    <Popover opened={isOpen} onChange={setOpen} trapFocus width={300} position="bottom-end">
+    <Popover
+      opened={isOpen}
+      onChange={setOpen}
+      trapFocus
+      width={300}
+      position="bottom-end"
+      // the plan may move its step while it is open
+      hideDetached={false}
+    >
       <Popover.Target>
         <Button
           variant="outline"

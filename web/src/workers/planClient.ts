@@ -16,7 +16,17 @@ const start = (): Running => {
   const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
   return { worker, remote: wrap<PlanWorker>(worker) };
 };
-const remote = (): Remote<PlanWorker> => (running ??= start()).remote;
+
+const SETTLED_MS = 500;
+let settled: Promise<void> | undefined;
+/** The page first: the worker is fetched when what was asked for is on the screen. */
+const remote = async (): Promise<Remote<PlanWorker>> => {
+  settled ??= new Promise((done) => {
+    setTimeout(done, SETTLED_MS);
+  });
+  await settled;
+  return (running ??= start()).remote;
+};
 
 /** Stops whatever is being planned; the next question starts a fresh worker. */
 export const stopPlanning = (): void => {
@@ -78,14 +88,14 @@ export const usePlannedWeek = (): PlannedWeek => {
   const asked = usePlanInput();
   const first = useQuery({
     queryKey: ['week', asked?.key, 'first'],
-    queryFn: async (): Promise<Planned> => remote().plan(asked!.input, false),
+    queryFn: async (): Promise<Planned> => (await remote()).plan(asked!.input, false),
     enabled: asked !== null,
     placeholderData: keepPreviousData,
     ...answered,
   });
   const better = useQuery({
     queryKey: ['week', asked?.key, 'better'],
-    queryFn: async (): Promise<Planned> => remote().plan(asked!.input, true),
+    queryFn: async (): Promise<Planned> => (await remote()).plan(asked!.input, true),
     enabled: asked !== null && first.data !== undefined && !first.isPlaceholderData,
     ...answered,
   });
@@ -96,7 +106,7 @@ export const usePlannedWeek = (): PlannedWeek => {
 export const useChance = (asked: Asked | null, week: WeekPlan | null) =>
   useQuery({
     queryKey: ['chance', asked?.key, keyOf(week)],
-    queryFn: async (): Promise<Chance> => remote().chance(asked!.input, week!),
+    queryFn: async (): Promise<Chance> => (await remote()).chance(asked!.input, week!),
     enabled: asked !== null && week !== null,
     placeholderData: keepPreviousData,
     ...answered,
@@ -106,7 +116,7 @@ export const useChance = (asked: Asked | null, week: WeekPlan | null) =>
 export const useHelps = (asked: Asked | null, week: WeekPlan | null, isWanted: boolean) =>
   useQuery({
     queryKey: ['helps', asked?.key, keyOf(week)],
-    queryFn: async (): Promise<readonly Help[]> => remote().helps(asked!.input, week!),
+    queryFn: async (): Promise<readonly Help[]> => (await remote()).helps(asked!.input, week!),
     enabled: isWanted && asked !== null && week !== null,
     ...answered,
   });
@@ -115,7 +125,8 @@ export const useHelps = (asked: Asked | null, week: WeekPlan | null, isWanted: b
 export const useSafeStart = (asked: Asked | null, isWanted: boolean) =>
   useQuery({
     queryKey: ['safe start', asked?.key],
-    queryFn: async (): Promise<Outcome<{ startsAt: string; chance: number }>> => remote().safeStart(asked!.input),
+    queryFn: async (): Promise<Outcome<{ startsAt: string; chance: number }>> =>
+      (await remote()).safeStart(asked!.input),
     enabled: isWanted && asked !== null,
     ...answered,
   });
@@ -124,7 +135,7 @@ export const useSafeStart = (asked: Asked | null, isWanted: boolean) =>
 export const useSoonest = (asked: Asked | null, isWanted: boolean) =>
   useQuery({
     queryKey: ['soonest', asked?.key],
-    queryFn: async (): Promise<Planned> => remote().soonest(asked!.input),
+    queryFn: async (): Promise<Planned> => (await remote()).soonest(asked!.input),
     enabled: isWanted && asked !== null,
     ...answered,
   });
@@ -133,4 +144,4 @@ export const useSoonest = (asked: Asked | null, isWanted: boolean) =>
 export const tryMove = async (
   { input }: Asked,
   pin: { pieceId: string; stepId: string; at: string },
-): Promise<Planned> => remote().move(input, pin);
+): Promise<Planned> => (await remote()).move(input, pin);

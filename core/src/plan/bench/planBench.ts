@@ -5,7 +5,7 @@ import { modelOf, type Gap, type Model, type Point } from './model.ts';
 import { scoreOf, timesOf, type Score } from './objective.ts';
 import type { BenchProblem } from './problem.ts';
 import { seeded } from './random.ts';
-import { plainRefusal, provenRefusal, refusalOf } from './refusal.ts';
+import { plainRefusal, provenRefusal, refusalOf, refusalOfOneItem } from './refusal.ts';
 import { BenchSearch, type Direction } from './search.ts';
 
 export interface PlanOptions {
@@ -318,6 +318,8 @@ export const planBench = (
     else if (search.isProven) return failed(provenRefusal(problem, direction));
   }
   if (!found) {
+    const proven = refusalOfOneItem(problem, direction);
+    if (proven) return failed(proven);
     const step = model.steps[first.stuck ?? 0]!.id;
     return failed(
       refusalOf(

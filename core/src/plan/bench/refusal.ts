@@ -101,7 +101,9 @@ export const plainRefusal = (model: Model): BenchRefusal | null => {
       return refusalOf(
         'no-start-in-calendar',
         [id],
-        `${id} takes ${duration} minutes inside ${calendars.join(' and ')}; there is no start for it.`,
+        id in problem.pins
+          ? `${id} cannot begin at the time that it was moved to: it takes ${duration} minutes inside ${calendars.join(' and ')}.`
+          : `${id} takes ${duration} minutes inside ${calendars.join(' and ')}; there is no start for it.`,
         `windows that hold it; the longest has ${longest} minutes.`,
         'Let it be split, make it shorter, or add a longer window.',
       );
@@ -195,4 +197,18 @@ export const provenRefusal = (problem: BenchProblem, direction: Direction): Benc
         'work that fits between two moments that may not be farther apart.',
         'Make smaller batches, get a second pair of hands, or allow a longer gap.',
       );
+};
+
+const ITEM_NODES = 400;
+
+/** Why one item, alone and with all hands and places to itself, has no plan; null where every item has one, or nobody knows. */
+export const refusalOfOneItem = (problem: BenchProblem, direction: Direction): BenchRefusal | null => {
+  const byItem = new Map<string, Set<string>>();
+  for (const { id, item } of problem.steps) byItem.set(item, (byItem.get(item) ?? new Set()).add(id));
+  for (const ids of byItem.values()) {
+    const alone = only(problem, ids);
+    if (ids.size <= MOST_FILTERED && isOpen(alone, direction, true, ITEM_NODES) === false)
+      return provenRefusal(alone, direction);
+  }
+  return null;
 };

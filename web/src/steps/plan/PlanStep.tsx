@@ -165,16 +165,15 @@ export const PlanStep = () => {
           <p className="sg-quiet">The product's label, its safety data sheet and local rules come first.</p>
         </section>
       )}
-      {[...days].map(([date, entries]) => (
-        <section key={date}>
-          <h3 className="sg-rule">{date}</h3>
-          <ol className="sg-plain-list">
-            {entries.map(({ step, planned }) => (
-              <StepRow key={step.id} model={model} step={step} planned={planned} />
-            ))}
-          </ol>
-        </section>
-      ))}
+      {/* one list, so that a step that is being marked stays open when the plan moves it to another day */}
+      <ol className="sg-plain-list">
+        {[...days].flatMap(([date, entries]) => [
+          <li key={date} className="sg-plan-day">
+            <h3 className="sg-rule">{date}</h3>
+          </li>,
+          ...entries.map(({ step, planned }) => <StepRow key={step.id} model={model} step={step} planned={planned} />),
+        ])}
+      </ol>
       <OwnSteps model={model} />
     </div>
   );

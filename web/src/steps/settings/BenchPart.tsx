@@ -264,7 +264,7 @@ export const BenchPart = (props: Props) => {
           clear={() => set({ quietHours: null }, 'quiet hours')}
         />
         <QuantityInput
-          label="Pieces that find room to dry"
+          label="Pieces that the drying rack holds"
           value={bench.rackPlaces}
           format={whole}
           parse={boundedNumber('the pieces', 1, 1000, '', true)}

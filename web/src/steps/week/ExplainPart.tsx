@@ -14,7 +14,9 @@ export const ExplainPart = ({ state, model }: { state: WeekState; model: WeekMod
   const { week, settings, now, rows } = model;
   const { zone } = settings;
   const [wantsHelp, setWantsHelp] = useState(false);
-  const [wantsStart, setWantsStart] = useState(false);
+  const [asksStart, setAsksStart] = useState(false);
+  // the latest start leaves nothing for bad luck: the surer one stands beside it
+  const wantsStart = asksStart || week.direction === 'backward';
   const helps = useHelps(state.asked, week, wantsHelp);
   const safe = useSafeStart(state.asked, wantsStart);
   const chance = useChance(state.asked, week);
@@ -47,7 +49,7 @@ export const ExplainPart = ({ state, model }: { state: WeekState; model: WeekMod
           variant="outline"
           loading={safe.isFetching}
           disabled={!rows.some(({ piece }) => piece.due)}
-          onClick={() => setWantsStart(true)}
+          onClick={() => setAsksStart(true)}
         >
           When must I begin to be 90 % sure?
         </Button>

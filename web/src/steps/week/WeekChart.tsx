@@ -15,6 +15,9 @@ const MANY_ROWS = 12;
 const BLOCK_PX = 32;
 const LEAST_LABEL_PX = 92;
 const LEAST_ROOM_PX = 26;
+/** From so far to the right on, the first start is scrolled to. */
+const FAR_PX = 500;
+const GRID_MS = 300_000;
 
 const shortLabel = ({ label }: WeekStep['step']): string =>
   label.replace(/ \(group.*$/, '').split(/, then | with /)[0]!;
@@ -100,6 +103,15 @@ const Block = ({
   );
 };
 
+/** Width from a start to the piece's next one. */
+const roomAfter = ({ scale, until }: WeekModel, row: WeekRow, start: string): number => {
+  const next = row.steps
+    .flatMap(({ planned }) => planned.stretches.map((one) => one.start))
+    .filter((one) => one > start)
+    .sort()[0];
+  return scale.xOf(next ? Date.parse(next) : until) - scale.xOf(Date.parse(start));
+};
+
 const Waits = ({ model, row, height }: { model: WeekModel; row: WeekRow; height: number }) => {
   const { xOf, width } = model.scale;
   const y = height / 2 - 6;
@@ -109,6 +121,7 @@ const Waits = ({ model, row, height }: { model: WeekModel; row: WeekRow; height:
         if (!planned.driesUntil || Date.parse(planned.driesUntil) < model.from) return null;
         const [from, to] = [xOf(Math.max(model.from, Date.parse(planned.end))), xOf(Date.parse(planned.driesUntil))];
         if (to - from < 3) return null;
+        const room = Math.min(to - from, roomAfter(model, row, planned.stretches.at(-1)!.start));
         const touch = step.coatOf ? (model.catalogue.productById.get(step.coatOf)?.dry.touch?.high ?? 0) : 0;
         const dry = Math.min(to, Math.max(from, xOf(Date.parse(planned.end) + touch * 60_000)));
         const minutes = (Date.parse(planned.driesUntil) - Date.parse(planned.end)) / 60_000;
@@ -116,7 +129,7 @@ const Waits = ({ model, row, height }: { model: WeekModel; row: WeekRow; height:
           <g key={step.id}>
             <rect x={from} y={y} width={to - from} height={20} fill="url(#sg-wait)" />
             <path d={wetEdge(from, dry, to, y)} fill="none" stroke="var(--sg-waiting)" strokeWidth="1.5" />
-            {to - from > 62 && (
+            {room > 78 && (
               <text x={from + 3} y={y + 33} className="sg-wait-words">
                 dries {formatDuration(minutes)}
               </text>
@@ -126,15 +139,6 @@ const Waits = ({ model, row, height }: { model: WeekModel; row: WeekRow; height:
       })}
     </svg>
   );
-};
-
-/** Width from a start to the piece's next one. */
-const roomAfter = ({ scale, until }: WeekModel, row: WeekRow, start: string): number => {
-  const next = row.steps
-    .flatMap(({ planned }) => planned.stretches.map((one) => one.start))
-    .filter((one) => one > start)
-    .sort()[0];
-  return scale.xOf(next ? Date.parse(next) : until) - scale.xOf(Date.parse(start));
 };
 
 /** All pieces on the clock of sittings, with hands-on blocks, drying, due dates and the weather beneath. */
@@ -154,13 +158,22 @@ export const WeekChart = ({
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const scroller = useRef<HTMLDivElement>(null);
   const nowX = scale.xOf(Date.parse(now));
+  const { startsAt } = model.week;
+  // what is done first stands at the left; a plan that begins later begins there
   useEffect(() => {
-    if (scroller.current) scroller.current.scrollLeft = 0;
-  }, []);
+    if (!scroller.current || !startsAt) return;
+    const x = scale.xOf(Date.parse(startsAt));
+    scroller.current.scrollLeft = x > FAR_PX ? x - 40 : 0;
+    // the scale follows the minute: only another first start is scrolled to
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [startsAt]);
   const dropped = ({ active, delta }: DragEndEvent) => {
     const { entry, left } = active.data.current as { entry: WeekStep; left: number };
     if (Math.abs(delta.x) < 3) return;
-    move(entry, new Date(Math.round(scale.timeAt(left + delta.x) / 300_000) * 300_000).toISOString());
+    const wanted = Math.round(scale.timeAt(left + delta.x) / GRID_MS) * GRID_MS;
+    // let go between two sittings: the next one
+    const sitting = model.free.find(({ end }) => end > wanted);
+    move(entry, new Date(Math.max(wanted, sitting?.start ?? wanted)).toISOString());
   };
   return (
     <DndContext sensors={sensors} onDragEnd={dropped} accessibility={{ container: document.body }}>

@@ -109,7 +109,7 @@ const MadeFrom = ({ state, model }: { state: WeekState; model: WeekModel }) => {
 
 /** Why nothing could be planned, and what could be: the nearest dates. */
 const Refused = ({ state, problems }: { state: WeekState; problems: readonly Problem[] }) => {
-  const { changeSettings } = useChanges();
+  const { changeSettings, changePiece } = useChanges();
   const soonest = useSoonest(state.asked, true);
   const week = soonest.data?.ok ? soonest.data.week : null;
   const { bench, now } = state;
@@ -125,12 +125,25 @@ const Refused = ({ state, problems }: { state: WeekState; problems: readonly Pro
       {problems.map((problem) => (
         <p key={`${problem.code} ${problem.at}`}>{problemSentence(problem)}</p>
       ))}
-      {late.map(({ value, id }) => (
-        <p key={id}>
-          <Link to={`/pieces/${id}/plan`}>{value.name}</Link> is wanted {dayAndTime(value.due!, zone, now)}; the nearest
-          that can be is <strong>{dayAndTime(week!.plans[id]!.readyAt!, zone, now)}</strong>.
-        </p>
-      ))}
+      {late.map((kept) => {
+        const { value, id } = kept;
+        const nearest = week!.plans[id]!.readyAt!;
+        return (
+          <p key={id}>
+            <Link to={`/pieces/${id}/plan`}>{value.name}</Link> is wanted {dayAndTime(value.due!, zone, now)}; the
+            nearest that can be is <strong>{dayAndTime(nearest, zone, now)}</strong>.{' '}
+            <Button
+              variant="outline"
+              size="compact-sm"
+              onClick={() =>
+                void changePiece(kept, (piece) => ({ ...piece, due: nearest }), `another date for ${value.name}`)
+              }
+            >
+              Make that its date
+            </Button>
+          </p>
+        );
+      })}
       {bench.settings.value.bench.direction === 'backward' && (
         <Button
           onClick={() =>

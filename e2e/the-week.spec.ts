@@ -21,7 +21,7 @@ test('the scene is planned to its public night over a rainy week, forward and ba
   await planned(page);
   await expect(sentence(page)).toContainText(/10 pieces, \d+ sittings, all ready \w+ \d+ Dec/);
   await expect(sentence(page)).toContainText('every date met', { timeout: 30_000 });
-  await expect(page.locator('.sg-made')).toContainText('by forecast rain-a 2026-11-25T09h');
+  await expect(page.locator('.sg-made')).toContainText('by forecast simulated rain-a 2026-11-25T09h');
   // what is sprayed stands on days that are fit for it
   const sprayed = steps(page).filter({ hasText: 'aerosol' });
   await expect(sprayed.first()).toContainText(/Sat|Sun/);
@@ -109,9 +109,12 @@ test('a forecast that changes its mind plans anew; one that fails leaves the las
   await planned(page);
   await request.put('/api/climate/rain-e/behaviour', { data: { revision: 3 } });
   await page.getByRole('button', { name: 'Read the forecast' }).click();
-  await expect(page.locator('.sg-made')).toContainText(/Planned anew by forecast rain-e 2026-11-25T09h rev 3/, {
-    timeout: 30_000,
-  });
+  await expect(page.locator('.sg-made')).toContainText(
+    /Planned anew by forecast simulated rain-e 2026-11-25T09h rev 3/,
+    {
+      timeout: 30_000,
+    },
+  );
   // a failing station writes an error to the console of the browser: that is what is looked for here
   await page.route('**/api/climate/**', (route) =>
     route.fulfill({ status: 200, json: { problems: [], forecast: null } }),

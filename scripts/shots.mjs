@@ -31,6 +31,14 @@ const lookedOver = async (page) => {
   await page.waitForTimeout(500);
 };
 
+/** The bench is dated, and tried. */
+const planned = async (page) => {
+  await page.waitForTimeout(1500);
+  await page.getByText('Being dated').waitFor({ state: 'detached' });
+  await page.getByText('Looking for a better plan').waitFor({ state: 'detached', timeout: 60_000 });
+  if (page.url().endsWith('/week')) await page.getByText('sure').first().waitFor({ timeout: 60_000 });
+};
+
 /** Name of the picture → address, and what is done there first. */
 const VIEWS = {
   pieces: ['/pieces'],
@@ -44,11 +52,6 @@ const VIEWS = {
   'match-ways-out': [
     '/pieces/demo-chimneys/match',
     (page) => page.getByRole('heading', { name: 'Would work if…' }).scrollIntoViewIfNeeded(),
-  ],
-  'match-layers': [
-    '/pieces/demo-signs/match',
-    (page) =>
-      page.getByRole('heading', { name: 'The layers, one by one' }).evaluate((heading) => heading.scrollIntoView()),
   ],
   'artwork-sign': [
     '/pieces/demo-signs/artwork',
@@ -67,9 +70,77 @@ const VIEWS = {
       await toHeading(page, 'Mends');
     },
   ],
-  'artwork-labels': ['/pieces/demo-drawers/artwork', lookedOver],
   plan: ['/pieces/demo-signs/plan', (page) => slideTo(page, 10)],
-  'plan-cautions': ['/pieces/demo-plaques/plan', (page) => slideTo(page, 5)],
+  'plan-late-coat': [
+    '/pieces/demo-signs/plan',
+    async (page) => {
+      for (const [step, at] of [
+        ['Cut and weed', '26 Nov 2026, 20:55'],
+        ['Sand', '27 Nov 2026, 21:00'],
+        ['Drill', '28 Nov 2026, 10:00'],
+        ['Exterior latex, coat 1 of 2', '30 Nov 2026, 20:10'],
+      ]) {
+        await page.clock.setFixedTime('2026-11-30T19:30:00Z');
+        await page
+          .getByRole('button', { name: new RegExp(`Mark “${step}`) })
+          .first()
+          .click();
+        const field = page.getByRole('textbox', { name: 'Done at' });
+        await field.fill(at);
+        await field.press('Enter');
+        await page.getByRole('button', { name: 'Keep', exact: true }).click();
+        await page.waitForTimeout(1500);
+      }
+      await planned(page);
+      await toHeading(page, /^Ready/);
+    },
+  ],
+  week: ['/week', planned],
+  'week-latest-start': [
+    '/week',
+    async (page) => {
+      await planned(page);
+      await page.getByText('Latest start').click();
+      await page.getByText('begin by').waitFor();
+      await planned(page);
+    },
+  ],
+  'week-moved': [
+    '/week',
+    async (page) => {
+      await planned(page);
+      await page.getByRole('button', { name: /^Dome path signs: Sand/ }).click();
+      const field = page.getByRole('textbox', { name: 'Move to' });
+      await field.fill('28 Nov 2026, 14:00');
+      await field.press('Enter');
+      await page.getByText('where you put it').waitFor();
+      await planned(page);
+      await page.locator('.sg-step-panel').evaluate((panel) => panel.scrollIntoView({ block: 'end' }));
+    },
+  ],
+  'week-forecast': [
+    '/week',
+    async (page) => {
+      await planned(page);
+      const told = await page.request.put('/api/climate/hilltop/behaviour', { data: { revision: 3 } });
+      if (!told.ok()) throw new Error(await told.text());
+      await page.getByRole('button', { name: 'Read the forecast' }).click();
+      await page.getByText('Planned anew by').waitFor();
+      await planned(page);
+      await page.request.put('/api/climate/hilltop/behaviour', { data: {} });
+    },
+  ],
+  'week-refused': [
+    '/pieces/demo-signs/surface',
+    async (page) => {
+      const field = page.getByRole('textbox', { name: 'Due' });
+      await field.fill('30 Nov 2026, 12:00');
+      await field.press('Enter');
+      await page.getByRole('link', { name: 'Week' }).click();
+      await page.getByText('Latest start').click();
+      await page.getByText('the nearest that can be is').waitFor();
+    },
+  ],
   care: ['/pieces/demo-signs/care'],
   handbook: [
     '/handbook',
@@ -81,10 +152,6 @@ const VIEWS = {
     },
   ],
   settings: ['/settings'],
-  'match-fired-black': [
-    '/pieces/demo-tins/match',
-    (page) => page.evaluate(() => document.documentElement.setAttribute('data-mantine-color-scheme', 'dark')),
-  ],
 };
 
 const server = spawn(process.execPath, ['server/dist/main.js'], { cwd: root, env: { ...process.env, PORT: '0' } });
@@ -107,6 +174,7 @@ try {
       viewport: { width: 1280, height: 800 },
       timezoneId: 'Europe/Berlin',
       locale: 'en-GB',
+      baseURL: address,
     });
     await page.clock.setFixedTime(DAY);
     await page.goto(`${address}${view}`);

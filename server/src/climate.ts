@@ -34,7 +34,7 @@ const answerAt = (station: string, { seed, revision }: Behaviour, now: number): 
   return {
     reading: { at: madeAt, temperatureC, relativeHumidity },
     forecast: {
-      id: `${station} ${madeAt.slice(0, 13)}h${revision ? ` rev ${revision}` : ''}`,
+      id: `simulated ${station} ${madeAt.slice(0, 13)}h${revision ? ` rev ${revision}` : ''}`,
       madeAt,
       from: madeAt,
       hours: Array.from({ length: FORECAST_HOURS }, (_, hour) =>

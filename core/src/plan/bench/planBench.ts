@@ -97,6 +97,7 @@ const dispatched = (
   direction: Direction,
   seed: number,
   iterations: number,
+  isFirstLook = false,
 ): { best: Found | null; stuck: number | null } => {
   const clusters = clustersOf(model);
   const dispatcher = new Dispatcher(model, clusters, direction);
@@ -131,9 +132,12 @@ const dispatched = (
     if (!best || isBetter(score, best.score, direction))
       [best, bestKey] = [{ positions: placed.positions, score }, key];
   };
-  for (const key of keys) attempt(key);
+  for (const key of keys) {
+    attempt(key);
+    if (best && isFirstLook) break;
+  }
   const spread = Math.max(1, ...tails);
-  for (let iteration = 0; iteration < iterations; iteration += 1) {
+  for (let iteration = 0; iteration < iterations && !(best && isFirstLook); iteration += 1) {
     const strength = spread * (best ? 0.02 + 0.3 * random() * random() : 1);
     attempt(Float64Array.from(bestKey, (value) => value + (random() - 0.5) * strength));
   }
@@ -304,7 +308,8 @@ export const planBench = (
   if (plain) return failed(plain);
   // the tree orders steps against each other, not against hands that are away
   const isSmall = model.steps.length <= SMALL && model.busy.every((stretches) => stretches.length === 0);
-  const first = dispatched(model, direction, seed, isSmall ? 20 : Math.min(budget, MOST_LARGE_ITERATIONS));
+  const iterations = isSmall ? 20 : Math.max(20, Math.min(budget, MOST_LARGE_ITERATIONS));
+  const first = dispatched(model, direction, seed, iterations, !isSmall && budget <= FIRST_LOOK);
   let found = first.best;
   let isProven = false;
   if (isSmall) {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { failed, problemsFromZod, type Outcome } from '../../problem/index.ts';
 
-const LONGEST_MIN = 600_000;
+const LONGEST_MIN = 1_500_000; // close to three years
 const MOST_STEPS = 20_000;
 const minute = z.number('minutes').int('whole minutes').min(-LONGEST_MIN).max(LONGEST_MIN);
 const duration = minute.min(0, 'minutes from 0');

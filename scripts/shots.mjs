@@ -74,13 +74,15 @@ const VIEWS = {
   'plan-late-coat': [
     '/pieces/demo-signs/plan',
     async (page) => {
+      await page.clock.setFixedTime('2026-11-30T19:30:00Z');
+      await page.reload();
+      await planned(page);
       for (const [step, at] of [
         ['Cut and weed', '26 Nov 2026, 20:55'],
         ['Sand', '27 Nov 2026, 21:00'],
         ['Drill', '28 Nov 2026, 10:00'],
         ['Exterior latex, coat 1 of 2', '30 Nov 2026, 20:10'],
       ]) {
-        await page.clock.setFixedTime('2026-11-30T19:30:00Z');
         await page
           .getByRole('button', { name: new RegExp(`Mark “${step}`) })
           .first()
@@ -95,7 +97,13 @@ const VIEWS = {
       await toHeading(page, /^Ready/);
     },
   ],
-  week: ['/week', planned],
+  week: [
+    '/week',
+    async (page) => {
+      await planned(page);
+      await page.getByRole('button', { name: 'Narrower hours' }).click();
+    },
+  ],
   'week-latest-start': [
     '/week',
     async (page) => {

@@ -22,6 +22,8 @@ export interface BenchContext extends BenchHours {
   readonly turnerPlaces?: number | undefined;
   /** Days that are planned ahead. */
   readonly horizonDays?: number | undefined;
+  /** Pieces that are left out, with the reasons. */
+  readonly leftOut?: Readonly<Record<string, readonly Problem[]>> | undefined;
 }
 
 /** A piece on the bench with its steps, and what keeps it from being planned. */
@@ -336,6 +338,7 @@ export const itemsOf = (pieces: readonly Piece[], context: BenchContext): BenchI
       turner: context.turnerPlaces ?? 1,
     });
     const problems = [
+      ...(context.leftOut?.[piece.id] ?? []),
       ...steps.flatMap(({ problem }) => (problem ? [problem] : [])),
       ...(isPlannable(piece.startsAt) && isPlannable(context.now)
         ? []

@@ -51,7 +51,7 @@ const contextAt = (now: number, outdoor: ClimateSeries | null): BenchContext => 
   catalogue: all,
   workshop: { ...plainWorkshop(), temperatureC: 21 },
   outdoor,
-  horizonDays: 40,
+  horizonDays: 30,
 });
 const planned = (context: BenchContext): WeekPlan => {
   const read = planPieces([board], context, { budget: FIRST_LOOK });
@@ -59,10 +59,11 @@ const planned = (context: BenchContext): WeekPlan => {
   return read.week;
 };
 
+const windows = freeWindows(NOW, NOW + 60 * DAY_MS, contextAt(NOW, null));
+
 /** What really happens to a crafter who follows the plan: true weather, true drying, told apart from the planner's tries. */
 const lived = (context: BenchContext, week: WeekPlan, truth: ClimateSeries, roll: () => number): number => {
   const steps = stepsOf(board, all, context.workshop);
-  const windows = freeWindows(NOW, NOW + 60 * DAY_MS, context);
   const range = ({ low, typical, high }: { low: number; typical: number; high: number }) => {
     const z = bell(roll);
     return typical + ((z < 0 ? typical - low : high - typical) * z) / 1.645;

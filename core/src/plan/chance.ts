@@ -13,7 +13,7 @@ import { outdoorStretches, rainlessStretches, type Stretches } from './weather.t
 const MS_PER_MINUTE = 60_000;
 const DAY_MS = 86_400_000;
 const HOUR_MS = 3_600_000;
-const FURTHER_DAYS = 120;
+const FURTHER_DAYS = 60;
 /** Nobody lays the brush down in the middle of a piece: a sitting may go on for so long. */
 const OVERTIME_MS = 15 * MS_PER_MINUTE;
 
@@ -275,7 +275,7 @@ export const chanceOf = (
   const now = Date.parse(context.now);
   const items = itemsOf(pieces, context).filter(({ piece }) => week.plans[piece.id]?.readyAt);
   const jobs = jobsOf(items, week, context);
-  const until = now + FURTHER_DAYS * DAY_MS;
+  const until = Math.max(now, Date.parse(week.readyAt ?? context.now)) + FURTHER_DAYS * DAY_MS;
   const free = freeWindows(now, until, context);
   const random = seeded(seed);
   const all: number[] = [];

@@ -113,7 +113,10 @@ export const tryPin = (
       : piece,
   );
   if (Date.parse(at) < Date.parse(context.now)) return { ok: false, problems: [pastPin(pin.at)] };
-  return planPieces(moved, context, options);
+  const read = planPieces(moved, context, options);
+  // a piece that is left out because of its move has not been moved
+  const stands = read.ok ? read.week.problems[pin.pieceId] : undefined;
+  return stands ? { ok: false, problems: stands } : read;
 };
 
 const pastPin = (at: string): Problem => ({

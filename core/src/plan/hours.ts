@@ -53,15 +53,20 @@ export const freeWindows = (from: number, until: number, hours: BenchHours): Fre
   const { zone, freeHours, exceptions = [], hands = 1 } = hours;
   const found: FreeWindow[] = [];
   // a window that ends at midnight belongs to the day before
-  for (let day = dayOf(from, zone).subtract({ days: 1 }); ; day = day.add({ days: 1 })) {
-    if (instantOf(day, '00:00', zone) >= until) return found;
+  const last = dayOf(until, zone);
+  for (
+    let day = dayOf(from, zone).subtract({ days: 1 });
+    Temporal.PlainDate.compare(day, last) <= 0;
+    day = day.add({ days: 1 })
+  ) {
     const exception = exceptions.find(({ date }) => date === day.toString());
     for (const [opens, closes] of [...(exception?.windows ?? freeHours[day.dayOfWeek - 1] ?? [])].sort()) {
       const start = Math.max(instantOf(day, opens, zone), from);
       const end = Math.min(instantOf(day, closes, zone), until);
-      if (end > start) found.push({ start, end, hands: Math.max(hands, exception?.hands ?? 1) });
+      if (end > start) found.push({ start, end, hands: exception?.hands ?? hands });
     }
   }
+  return found;
 };
 
 /** What of some windows lies outside the quiet hours. */

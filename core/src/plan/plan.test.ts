@@ -51,7 +51,7 @@ const CONTEXT: BenchContext = {
   workshop: REFERENCE,
 };
 const tried = (piece: Piece, context: Partial<BenchContext> = {}) => {
-  const read = planPieces([piece], { ...CONTEXT, ...context });
+  const read = planPieces([piece], { ...CONTEXT, ...context }, { budget: 20 });
   const problems = read.ok ? read.week.problems['p'] : read.problems;
   return { plan: read.ok ? read.week.plans['p'] : undefined, code: problems?.[0]?.code ?? 'planned', problems };
 };

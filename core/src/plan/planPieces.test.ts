@@ -163,6 +163,23 @@ describe('the whole bench', () => {
   });
 });
 
+test('a piece that can never be planned is left out with its reason, and the others are dated', () => {
+  const own = {
+    id: 'long',
+    name: 'Polish all night',
+    after: 'last',
+    setUpMinutes: 1200,
+    eachMinutes: 0,
+    waitMinutes: 0,
+    note: '',
+  };
+  const never = { ...of('demo-bags'), quantity: 1, extraSteps: [own] };
+  const week = planned([never, of('demo-signs')]);
+  expect(Object.keys(week.plans)).toEqual(['demo-signs']);
+  expect(week.problems['demo-bags']?.[0]).toMatchObject({ code: 'no-start-in-calendar' });
+  expect(week.problems['demo-bags']?.[0]?.given).toContain('Polish all night');
+});
+
 describe('facts, moves and dates', () => {
   test('a coat that was done late moves what follows it', () => {
     const before = planned([of('demo-signs')]);

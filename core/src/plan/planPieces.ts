@@ -285,30 +285,63 @@ const NO_DUE: Problem = {
   todo: 'Give a piece its date, or plan for the soonest end.',
 };
 
+interface Refused {
+  readonly ok: false;
+  readonly problems: readonly Problem[];
+  /** Pieces whose steps stand in the way. */
+  readonly pieceIds: readonly string[];
+}
+
+/** Plans as far ahead as it takes. */
+const solved = (
+  pieces: readonly Piece[],
+  context: BenchContext,
+  { direction = 'forward', prefer, seed = SEED, budget }: PlanPiecesOptions,
+): { readonly ok: true; readonly week: WeekPlan } | Refused => {
+  let refusal: Refused = { ok: false, problems: [], pieceIds: [] };
+  for (const horizonDays of context.horizonDays === undefined ? HORIZONS_DAYS : [context.horizonDays]) {
+    const read = posedBench(pieces, { ...context, horizonDays });
+    if (!read.ok) return { ...read, pieceIds: [] };
+    if (direction === 'backward' && Object.keys(read.problem.due).length === 0)
+      return { ...failed(NO_DUE), pieceIds: [] };
+    const posed = direction === 'backward' ? withAllDue(read) : read;
+    const answer = planBench(posed.problem, { direction, prefer, seed, budget });
+    if (answer.ok) return { ok: true, week: weekOf(posed, answer.plan, context, direction) };
+    const culprits = answer.problems.flatMap((problem) =>
+      'culprits' in problem ? (problem.culprits as string[]) : [],
+    );
+    refusal = {
+      ok: false,
+      problems: answer.problems.map((problem) => inWords(problem, read)),
+      pieceIds: [...new Set(culprits.map((id) => fromBenchId(id).pieceId))],
+    };
+    // a date that cannot be met is not met in a longer year either
+    if (direction === 'backward' && Math.max(...Object.values(posed.problem.due)) < horizonDays * 1440) break;
+  }
+  return refusal;
+};
+
 /**
  * Dates for all pieces on one bench: when each step starts, what it waits for, when each piece is ready.
  *
  * Least gaps keep the high drying figure; windows that close are met by the first and the last piece of a batch. What is done keeps its
- * time, and what the crafter moved its start; the rest is planned round it.
+ * time, and what the crafter moved its start; the rest is planned round it. Forward, a piece that cannot be planned is left out with
+ * its problems, and the others are planned without it.
  *
  * @returns the plan; or the problems that leave none, naming steps and pieces
  */
 export const planPieces = (
   pieces: readonly Piece[],
   context: BenchContext,
-  { direction = 'forward', prefer, seed = SEED, budget }: PlanPiecesOptions = {},
+  options: PlanPiecesOptions = {},
 ): Outcome<{ week: WeekPlan }> => {
-  let refusal: readonly Problem[] = [];
-  for (const horizonDays of context.horizonDays === undefined ? HORIZONS_DAYS : [context.horizonDays]) {
-    const read = posedBench(pieces, { ...context, horizonDays });
-    if (!read.ok) return read;
-    if (direction === 'backward' && Object.keys(read.problem.due).length === 0) return failed(NO_DUE);
-    const posed = direction === 'backward' ? withAllDue(read) : read;
-    const solved = planBench(posed.problem, { direction, prefer, seed, budget });
-    if (solved.ok) return { ok: true, week: weekOf(posed, solved.plan, context, direction) };
-    refusal = solved.problems.map((problem) => inWords(problem, read));
-    // a date that cannot be met is not met in a longer year either
-    if (direction === 'backward' && Math.max(...Object.values(posed.problem.due)) < horizonDays * 1440) break;
+  const leftOut: Record<string, readonly Problem[]> = { ...context.leftOut };
+  for (;;) {
+    const answer = solved(pieces, { ...context, leftOut }, options);
+    if (answer.ok) return answer;
+    const further = answer.pieceIds.filter((id) => !(id in leftOut));
+    const others = pieces.length - Object.keys(leftOut).length - further.length;
+    if (options.direction === 'backward' || further.length === 0 || others <= 0) return failed(...answer.problems);
+    for (const id of further) leftOut[id] = answer.problems;
   }
-  return failed(...refusal);
 };

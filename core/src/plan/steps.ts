@@ -214,6 +214,8 @@ const ownStep = (own: ExtraStep, partId: string, quantity: number, after: readon
   places: [],
 });
 
+const SAME_ORDER = 'Take the pieces in the same order as before: each has its own wait.';
+
 /** Lays the steps of one part one after the other; one object for a part. */
 class StepList {
   readonly steps: Step[] = [];
@@ -281,6 +283,12 @@ class StepList {
       const pieces = Math.min(size, batch.quantity - at * size);
       const { lags, firm, problem } = this.waitsOf(first, product, coat, group);
       const id = stepIdOf(first, coat, group);
+      const words = this.wordsOf(
+        joined,
+        product,
+        coat,
+        groups > 1 ? `group ${at + 1} of ${groups}, ${pieces} pieces` : '',
+      );
       const before = coat > 1 && group !== null ? [stepIdOf(first, coat - 1, group)] : front;
       this.steps.push({
         id,
@@ -289,7 +297,9 @@ class StepList {
         operationIds: joined.map((operation) => operation.id),
         coat,
         group,
-        ...this.wordsOf(joined, product, coat, groups > 1 ? `group ${at + 1} of ${groups}, ${pieces} pieces` : ''),
+        ...words,
+        // each piece has its own wait: the plan counts on it
+        detail: lags.length && pieces > 1 ? `${words.detail} ${SAME_ORDER}`.trim() : words.detail,
         perPiece,
         setUpMinutes: setUp,
         eachMinutes: each,
@@ -363,13 +373,9 @@ class StepList {
         : product?.kind === 'stain' && joined[0]!.op === 'apply' && joined[0]!.how === 'wipe'
           ? `Wipe off what stays on top within ${formatDuration(bench.wipeWithin.high)}.`
           : '';
-    const order =
-      this.batch.quantity > 1 && product?.recoatWindows ? 'Keep the pieces in the same order, coat after coat.' : '';
     return {
       label: groupWords ? `${label} (${groupWords})` : label,
-      detail: [...joined.map((operation) => detailOf(operation, of(operation))), checks, order]
-        .filter(Boolean)
-        .join(' '),
+      detail: [...joined.map((operation) => detailOf(operation, of(operation))), checks].filter(Boolean).join(' '),
       needs: [
         ...new Set(joined.flatMap((operation) => needsOf(operation, productFor(operation, operations, catalogue)))),
       ],

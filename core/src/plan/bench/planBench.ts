@@ -43,6 +43,8 @@ const USUAL_BUDGET = 300;
 /** A budget that asks for any good plan at once. */
 export const FIRST_LOOK = 1;
 const MOST_LARGE_ITERATIONS = 60;
+/** From so many steps on, a first look takes the first plan there is. */
+const MANY_STEPS = 400;
 
 /** Earliest (latest) start of every step by the gaps alone, minutes. */
 const reachOf = (model: Model): { earliest: Float64Array; latest: Float64Array } | null => {
@@ -309,7 +311,7 @@ export const planBench = (
   // the tree orders steps against each other, not against hands that are away
   const isSmall = model.steps.length <= SMALL && model.busy.every((stretches) => stretches.length === 0);
   const iterations = isSmall ? 20 : Math.max(20, Math.min(budget, MOST_LARGE_ITERATIONS));
-  const first = dispatched(model, direction, seed, iterations, !isSmall && budget <= FIRST_LOOK);
+  const first = dispatched(model, direction, seed, iterations, model.steps.length > MANY_STEPS && budget <= FIRST_LOOK);
   let found = first.best;
   let isProven = false;
   if (isSmall) {

@@ -15,12 +15,13 @@ import {
   type Problem,
   type Settings,
   type Stack,
+  type WeekPlan,
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import type { Edit } from '../../store/workspaceStore.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
 import { workedOut, type WorkedOut } from '../../ui/workedOut.ts';
-import { usePlannedWeek } from '../../workers/planClient.ts';
+import { usePlannedWeek, type PlannedWeek } from '../../workers/planClient.ts';
 import { judgingOf, useJudged, useMatch, type Judging } from '../../workers/matchClient.ts';
 
 /** Everything that the courses of one piece show, worked out once. */
@@ -35,6 +36,8 @@ export interface PieceModel extends WorkedOut {
   /** The piece's dates on the bench with the others; null where it has none (yet). */
   readonly plan: Plan | null;
   readonly planProblems: readonly Problem[];
+  /** The forecast that the bench was planned by; null: none. */
+  readonly forecast: WeekPlan['forecast'];
   readonly isPlanning: boolean;
   readonly brief: Brief;
   readonly match: MatchResult | undefined;
@@ -56,6 +59,17 @@ export interface PieceModel extends WorkedOut {
 const withPart =
   (edit: Edit<Part>): Edit<Piece> =>
   (piece) => ({ ...piece, parts: [edit(piece.parts[0]!), ...piece.parts.slice(1)] });
+
+/** What the plan of the bench says of one piece. */
+const datesOf = (
+  answer: PlannedWeek['answer'],
+  pieceId: string,
+): Pick<PieceModel, 'plan' | 'planProblems' | 'forecast'> => {
+  if (!answer) return { plan: null, planProblems: [], forecast: null };
+  if (!answer.ok) return { plan: null, planProblems: answer.problems, forecast: null };
+  const { plans, problems, forecast } = answer.week;
+  return { plan: plans[pieceId] ?? null, planProblems: problems[pieceId] ?? [], forecast };
+};
 
 export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missing' => {
   const bench = useBench();
@@ -91,8 +105,8 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   }, [isSettled, piece, part, best, revision, settlePiece]);
 
   const { answer, isPlanning } = usePlannedWeek();
-  const plan = (answer?.ok ? answer.week.plans[pieceId] : undefined) ?? null;
-  const planProblems = answer === undefined ? [] : answer.ok ? (answer.week.problems[pieceId] ?? []) : answer.problems;
+  const dates = datesOf(answer, pieceId);
+  const { plan } = dates;
   const worked = useMemo(
     () => (piece && settings ? workedOut(piece, plan, settings, all) : null),
     [piece, settings, plan, all],
@@ -117,8 +131,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     stackProblems: judged.data?.problems ?? [],
     candidate: judged.data?.candidate ?? null,
     ...worked,
-    plan,
-    planProblems,
+    ...dates,
     isPlanning,
     clauses: sentenceOf({
       piece,

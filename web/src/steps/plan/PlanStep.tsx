@@ -57,6 +57,7 @@ const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; plan
         {lag && planned.waitedFor !== lag.why && planned.waitedFor && (
           <p className="sg-quiet">Then for {planned.waitedFor}.</p>
         )}
+        {planned.isPinned && <p className="sg-quiet">Where you put it: let it move freely in Week.</p>}
         {planned.isBeyondForecast && (
           <p className="sg-quiet">Beyond the forecast: the weather of that day is not known yet.</p>
         )}
@@ -88,7 +89,7 @@ const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; plan
 /** The dated steps, day by day, with what each waits for. */
 export const PlanStep = () => {
   const { model } = usePiece();
-  const { plan, steps, planProblems, isPlanning, settings, now, stack, piece, part, catalogue } = model;
+  const { plan, steps, planProblems, isPlanning, forecast, settings, now, stack, piece, part, catalogue } = model;
   if (!stack) return <p className="sg-course">Choose the layers first; their coats and waits are dated here.</p>;
   if (!plan && !planProblems.length && isPlanning) return <p className="sg-course sg-quiet">Being dated…</p>;
   if (!plan)
@@ -142,6 +143,13 @@ export const PlanStep = () => {
         {settings.workshop.temperatureC} °C and {settings.workshop.relativeHumidity} % humidity. Waits keep the longest
         figure; the last coat goes on curing after that.
       </p>
+      {steps.some(({ air }) => air === 'outdoors') && (
+        <p className="sg-quiet">
+          {forecast
+            ? `What is done outdoors keeps to forecast ${forecast.id}, which reaches to ${dayAndTime(forecast.until, settings.zone, now)}.`
+            : 'No forecast has been read: what is done outdoors is dated by your free hours alone. Look at the sky first.'}
+        </p>
+      )}
       {part.surface.waitDays > 0 && <p>It begins after the {part.surface.waitDays} days that you agreed to wait.</p>}
       {lateBy > 0 && (
         <p className="sg-late">

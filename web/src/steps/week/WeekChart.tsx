@@ -8,11 +8,13 @@ import type { WeekModel, WeekRow, WeekStep } from './useWeekModel.ts';
 import { WeatherStrip } from './WeatherStrip.tsx';
 
 const LABEL_PX = 190;
-const ROOMY_ROW_PX = 72;
-const DENSE_ROW_PX = 46;
+const ROOMY_ROW_PX = 68;
+const DENSE_ROW_PX = 48;
 /** From so many pieces on, rows are drawn lower. */
 const MANY_ROWS = 12;
-const BLOCK_PX = 32;
+const BLOCK_PX = 28;
+/** What stands above a block: its label. */
+const OVER_PX = 18;
 const LEAST_LABEL_PX = 92;
 const LEAST_ROOM_PX = 26;
 /** From so far to the right on, the first start is scrolled to. */
@@ -114,7 +116,7 @@ const roomAfter = ({ scale, until }: WeekModel, row: WeekRow, start: string): nu
 
 const Waits = ({ model, row, height }: { model: WeekModel; row: WeekRow; height: number }) => {
   const { xOf, width } = model.scale;
-  const y = height / 2 - 6;
+  const y = OVER_PX + 6;
   return (
     <svg className="sg-waits" width={width} height={height} aria-hidden>
       {row.steps.map(({ step, planned }) => {
@@ -129,8 +131,8 @@ const Waits = ({ model, row, height }: { model: WeekModel; row: WeekRow; height:
           <g key={step.id}>
             <rect x={from} y={y} width={to - from} height={20} fill="url(#sg-wait)" />
             <path d={wetEdge(from, dry, to, y)} fill="none" stroke="var(--sg-waiting)" strokeWidth="1.5" />
-            {room > 78 && (
-              <text x={from + 3} y={y + 33} className="sg-wait-words">
+            {room > 78 && height >= ROOMY_ROW_PX && (
+              <text x={from + 3} y={y + 34} className="sg-wait-words">
                 dries {formatDuration(minutes)}
               </text>
             )}
@@ -224,7 +226,7 @@ export const WeekChart = ({
                         model={model}
                         entry={entry}
                         at={at}
-                        top={rowPx / 2 - BLOCK_PX / 2}
+                        top={OVER_PX}
                         room={roomAfter(model, row, at.start)}
                         isOpen={opened?.step.id === entry.step.id && opened.piece.id === row.piece.id}
                         open={open}

@@ -11,23 +11,20 @@ interface Seen {
 export const useChanged = ({ week, settings, now }: WeekModel): string | null => {
   const forecastId = week.forecast?.id ?? null;
   const { readyAt } = week;
-  const [seen, setSeen] = useState<{ readonly last: Seen; readonly words: string | null }>({
+  // the plan by the forecast before this one, and the newest plan by this one
+  const [seen, setSeen] = useState<{ readonly before: Seen | null; readonly last: Seen }>({
+    before: null,
     last: { forecastId, readyAt },
-    words: null,
   });
   useEffect(() => {
-    setSeen(({ last, words }) => {
-      if (last.forecastId === forecastId && last.readyAt === readyAt) return { last, words };
-      const next = { forecastId, readyAt };
-      if (last.forecastId === forecastId || forecastId === null || !readyAt) return { last: next, words };
-      return {
-        last: next,
-        words:
-          last.readyAt === readyAt || !last.readyAt
-            ? `Planned anew by forecast ${forecastId}: the end stays.`
-            : `Planned anew by forecast ${forecastId}: ready ${dayAndTime(readyAt, settings.zone, now)} in place of ${dayAndTime(last.readyAt, settings.zone, now)}.`,
-      };
-    });
-  }, [forecastId, readyAt, settings.zone, now]);
-  return seen.words;
+    setSeen(({ before, last }) => ({
+      before: last.forecastId === forecastId ? before : last,
+      last: { forecastId, readyAt },
+    }));
+  }, [forecastId, readyAt]);
+  const { before } = seen;
+  if (!before?.readyAt || !readyAt || forecastId === null || before.forecastId === forecastId) return null;
+  return before.readyAt === readyAt
+    ? `Planned anew by forecast ${forecastId}: the end stays.`
+    : `Planned anew by forecast ${forecastId}: ready ${dayAndTime(readyAt, settings.zone, now)} in place of ${dayAndTime(before.readyAt, settings.zone, now)}.`;
 };

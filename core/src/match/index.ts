@@ -1,6 +1,7 @@
 export { differingOperations, isSameStack } from './compare.ts';
 export { addLayer, missingLayers, removeLayer, setCoats, swapProduct, swapsFor } from './edit.ts';
 export { productsFor } from './search.ts';
+export { fasterLayers } from './fasterLayers.ts';
 export { candidateOfStack, judgeStack } from './judgeStack.ts';
 export { matchLayers, type MatchResult } from './matchLayers.ts';
 export { whyNot, type WhyNot } from './whyNot.ts';

@@ -58,6 +58,7 @@ const FIGURE_WORDS: Readonly<Record<string, string>> = {
   readyForPaint: 'before paint',
   cure: 'cured after',
   unmaskWet: 'mask off wet within',
+  potLife: 'workable once mixed',
   dwell: 'works for',
   coats: 'coats',
   layerUm: 'thickness of a coat or film',

@@ -304,6 +304,8 @@ export const productSchema = z.strictObject({
   recoatWindows: z.array(z.tuple([z.number(), z.number().nullable()])).optional(),
   /** A mask must be off this soon after the last coat, where it comes off wet. */
   unmaskWet: timeFigure.optional(),
+  /** How long it can be worked once it is mixed, at the reference climate. */
+  potLife: timeFigure.optional(),
   /** How long it works on the surface (etch, strip, press, burn, bake). */
   dwell: figureIn('min', 's').optional(),
   coats: figureIn('coats').optional(),

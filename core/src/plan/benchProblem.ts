@@ -20,6 +20,8 @@ export interface BenchContext extends BenchHours {
   /** Pieces that find room on the rack; null: enough for all. */
   readonly rackPlaces?: number | null | undefined;
   readonly turnerPlaces?: number | undefined;
+  /** How the air moves over what dries in the workshop; as on the label where it is left out. */
+  readonly airflow?: 'moving' | 'still' | 'fan' | undefined;
   /** Days that are planned ahead. */
   readonly horizonDays?: number | undefined;
   /** Pieces that are left out, with the reasons. */
@@ -336,6 +338,7 @@ export const itemsOf = (pieces: readonly Piece[], context: BenchContext): BenchI
     const steps = stepsOf(piece, context.catalogue, context.workshop, context.schools ?? DEFAULT_SCHOOLS, {
       rack: context.rackPlaces ?? null,
       turner: context.turnerPlaces ?? 1,
+      ...(context.airflow ? { air: context.airflow } : {}),
     });
     const problems = [
       ...(context.leftOut?.[piece.id] ?? []),
@@ -358,8 +361,13 @@ export const posedBench = (pieces: readonly Piece[], context: BenchContext): Out
   return { ok: true, ...new Poser(context).posed(itemsOf(pieces, context)) };
 };
 
-/** The problem alone, as `planBench` takes it. */
-export const benchProblem = (pieces: readonly Piece[], context: BenchContext): Outcome<{ problem: BenchProblem }> => {
+/**
+ * The problem alone, as `planBench` takes it; pieces that can never be planned are left out of it.
+ *
+ * @throws RangeError where `now` is no date from 2000 to 2199
+ */
+export const benchProblem = (pieces: readonly Piece[], context: BenchContext): BenchProblem => {
   const posed = posedBench(pieces, context);
-  return posed.ok ? { ok: true, problem: posed.problem } : posed;
+  if (!posed.ok) throw new RangeError(posed.problems[0]?.given);
+  return posed.problem;
 };

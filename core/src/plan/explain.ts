@@ -45,6 +45,9 @@ const changesOf = (context: BenchContext): { readonly what: string; readonly con
     ...(workshop.relativeHumidity > 45
       ? [{ what: 'air at 40 % RH', context: { ...context, workshop: { ...workshop, relativeHumidity: 40 } } }]
       : []),
+    ...(context.airflow === 'fan'
+      ? []
+      : [{ what: 'a fan on the drying coats', context: { ...context, airflow: 'fan' as const } }]),
     { what: 'an hour more on each of your days', context: { ...context, freeHours: longer(freeHours) } },
     ...(idle >= 0 && usual
       ? [

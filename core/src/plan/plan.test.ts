@@ -124,6 +124,34 @@ describe('steps', () => {
     expect(twelve?.detail).toContain('Check every');
   });
 
+  test('a mix is made for as many pieces as its pot life allows, fewer where it is warm', () => {
+    const pour = [{ ...apply('finish', 'finish', 'flood-epoxy'), how: 'pour' } as Operation];
+    const words = (temperatureC: number) =>
+      stepsOf(pieceOf(pour, 4), all, { ...REFERENCE, temperatureC }, undefined, { rack: null, turner: 4 })[0]?.detail;
+    expect(words(23)).toContain('Mix for one piece at a time: it stays workable 20 min to 45 min');
+    expect(words(28)).toMatch(/stays workable 1\d min/);
+  });
+
+  test('one turner turns one piece: a batch of pours is done one by one, each until it is firm', () => {
+    const pour = [{ ...apply('finish', 'finish', 'flood-epoxy'), how: 'pour' } as Operation];
+    const steps = stepsOf(pieceOf(pour, 3), all, REFERENCE);
+    expect(steps.map(({ id, pieces, places }) => [id, pieces, places])).toEqual([
+      ['finish#1~1', 1, ['turner']],
+      ['finish#1~2', 1, ['turner']],
+      ['finish#1~3', 1, ['turner']],
+    ]);
+    const { steps: dated } = planned(pour, { freeHours: Array.from({ length: 7 }, () => [['08:00', '20:00']]) }, 3);
+    dated.slice(1).forEach(({ start }, index) => expect(start >= dated[index]!.driesUntil!).toBe(true));
+  });
+
+  test('a fan shortens the wait for the next coat, and not the cure', () => {
+    const fan = stepsOf(pieceOf(SIGN), all, REFERENCE, undefined, { rack: null, turner: 1, air: 'fan' });
+    const at = (list: readonly (typeof fan)[number][], id: string) =>
+      list.find((step) => step.id === id)!.lags[0]!.time.high;
+    expect(at(fan, 'ground#2')).toBeCloseTo(0.7 * at(steps, 'ground#2'));
+    expect(at(fan, 'mask#1')).toBeCloseTo(at(steps, 'mask#1'));
+  });
+
   test('carry the cautions of their products', () =>
     expect(stepsOf(pieceOf([apply('medium', 'medium', 'aerosol-enamel')]), all, REFERENCE)[0]?.hazards).toContain(
       'aerosol',

@@ -5,6 +5,7 @@ import { catalogue } from '../materials/index.ts';
 import { pieceSchema, type Piece } from '../piece/index.ts';
 import { dice, seriesFrom, someWeather } from '../testing/weather.ts';
 import {
+  benchProblem,
   calendarFile,
   checkBenchPlan,
   FIRST_LOOK,
@@ -12,7 +13,6 @@ import {
   missedDues,
   planBench,
   planPieces,
-  posedBench,
   stepsOf,
   tryPin,
   whatHelps,
@@ -77,12 +77,11 @@ describe('the whole bench', () => {
             horizonDays: 60,
           };
           const own = some.map((piece) => ({ ...piece, quantity, due: new Date(NOW + 50 * DAY_MS).toISOString() }));
-          const posed = posedBench(own, context);
-          if (!posed.ok) throw new Error('not posed');
-          const solved = planBench(posed.problem, { direction, seed, budget: FIRST_LOOK });
+          const problem = benchProblem(own, context);
+          const solved = planBench(problem, { direction, seed, budget: FIRST_LOOK });
           if (!solved.ok)
             return solved.problems[0]!.code === 'no-plan-found' || solved.problems[0]!.code === 'no-start-in-calendar';
-          expect(checkBenchPlan(posed.problem, solved.plan.starts, direction === 'backward')).toEqual([]);
+          expect(checkBenchPlan(problem, solved.plan.starts, direction === 'backward')).toEqual([]);
           return true;
         },
       ),

@@ -1,7 +1,7 @@
 import type { Problem } from '../problem/index.ts';
 import { scaled, type Catalogue, type Figure, type Product, type Stage } from '../materials/index.ts';
 import { mirrorNote } from '../artwork/index.ts';
-import { dryTime, type Climate } from '../dry/index.ts';
+import { dryingRate, dryTime, type Climate, type CoatConditions } from '../dry/index.ts';
 import {
   catalogueFor,
   DEFAULT_SCHOOLS,
@@ -149,10 +149,11 @@ const groupSizeOf = (
   return Math.max(1, Math.min(quantity, inWindow, onTurner, onRack));
 };
 
-/** How many pieces find room to dry; null for a rack that holds them all. */
+/** How many pieces find room to dry (null: a rack that holds them all), and how the air moves there. */
 export interface DryingPlaces {
   readonly rack: number | null;
   readonly turner: number;
+  readonly air?: CoatConditions['air'];
 }
 const ROOMY: DryingPlaces = { rack: null, turner: 1 };
 
@@ -373,9 +374,12 @@ class StepList {
         : product?.kind === 'stain' && joined[0]!.op === 'apply' && joined[0]!.how === 'wipe'
           ? `Wipe off what stays on top within ${formatDuration(bench.wipeWithin.high)}.`
           : '';
+    const mixed = product?.potLife ? this.potWords(product.potLife, product, joined) : '';
     return {
       label: groupWords ? `${label} (${groupWords})` : label,
-      detail: [...joined.map((operation) => detailOf(operation, of(operation))), checks].filter(Boolean).join(' '),
+      detail: [...joined.map((operation) => detailOf(operation, of(operation))), checks, mixed]
+        .filter(Boolean)
+        .join(' '),
       needs: [
         ...new Set(joined.flatMap((operation) => needsOf(operation, productFor(operation, operations, catalogue)))),
       ],
@@ -383,12 +387,23 @@ class StepList {
     };
   }
 
+  /** What is mixed sets while it is used: how many pieces one cup serves, by its shortest life in this climate. */
+  private potWords(potLife: Figure, product: Product, joined: readonly Operation[]): string {
+    const rate = dryingRate(product.dryFamily, 'cure', this.climate);
+    const life = scaled(potLife, 1 / ('rate' in rate ? rate.rate : 1));
+    const work = sum(joined.map((operation) => workFigure(operation, this.catalogue))).typical;
+    const pieces = Math.max(1, Math.floor(life.low / work));
+    return `Mix for ${pieces === 1 ? 'one piece' : `${pieces} pieces`} at a time: it stays workable ${formatDuration(life.low)} to ${formatDuration(life.high)}, about half as long in a cup twice as full.`;
+  }
+
   private waitsOf(first: Operation, product: Product | undefined, coat: number, group: number | null) {
     const { catalogue, operations, climate, part } = this;
+    const { air } = this.batch.places;
+    const conditions: CoatConditions = air ? { air } : {};
     const lags: Lag[] = [];
     let problem: Problem | undefined;
     const waitFor = (fromStep: string, from: Product, stage: Stage, why: string, windows?: Lag['windows']) => {
-      const read = dryTime(from, stage, climate);
+      const read = dryTime(from, stage, climate, conditions);
       if (!read.ok) problem ??= read.problems[0];
       else
         lags.push({
@@ -423,7 +438,7 @@ class StepList {
     let firm: Step['firm'] = null;
     const stage = first.op === 'apply' && product ? firmStage(first, product, part.use.wear) : undefined;
     if (product && stage) {
-      const read = dryTime(product, stage, climate);
+      const read = dryTime(product, stage, climate, conditions);
       if (read.ok) firm = { time: read.time, productId: product.id, stage };
       else problem ??= read.problems[0];
     }

@@ -2,6 +2,7 @@ import { expose } from 'comlink';
 import {
   catalogue,
   chanceOf,
+  fasterLayers,
   FIRST_LOOK,
   planPieces,
   safeStart,
@@ -48,7 +49,14 @@ const planWorker = {
   soonest: (input: PlanInput) => planPieces(input.pieces, contextOf(input), { budget: FIRST_LOOK }),
   chance: (input: PlanInput, week: WeekPlan) => chanceOf(input.pieces, contextOf(input), week),
   safeStart: (input: PlanInput) => safeStart(input.pieces, contextOf(input), SURE, { budget: FIRST_LOOK }),
-  helps: (input: PlanInput, week: WeekPlan) => whatHelps(input.pieces, contextOf(input), week, { budget: FIRST_LOOK }),
+  helps: (input: PlanInput, week: WeekPlan) => {
+    const context = contextOf(input);
+    const once = { budget: FIRST_LOOK };
+    return [
+      ...whatHelps(input.pieces, context, week, once),
+      ...fasterLayers(input.pieces, context, week, { schools: input.settings.schools }, once),
+    ].sort((one, other) => other.savedMinutes - one.savedMinutes);
+  },
   move: (input: PlanInput, pin: { pieceId: string; stepId: string; at: string }) =>
     tryPin(input.pieces, pin, contextOf(input), { ...optionsOf(input), budget: FIRST_LOOK }),
 };

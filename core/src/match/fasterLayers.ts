@@ -1,0 +1,70 @@
+import { planPieces, type BenchContext, type Help, type PlanPiecesOptions, type WeekPlan } from '../plan/index.ts';
+import type { Product } from '../materials/index.ts';
+import type { Piece, Stack } from '../piece/index.ts';
+import { swapProduct, swapsFor } from './edit.ts';
+import { judgeStack } from './judgeStack.ts';
+import type { Preferences } from './preferences.ts';
+
+const MS_PER_MINUTE = 60_000;
+const MOST_TRIED = 8;
+
+/** How long a coat keeps what comes next waiting: its next coat, or what may go on it. */
+const slowness = ({ dry }: Product): number => Math.max(dry.recoat?.high ?? 0, dry.mask?.high ?? 0);
+
+/** Stacks of a piece with one coat in place of another that dries faster, and that no rule refuses; the fastest first. */
+const fasterStacks = (
+  { parts: [part], quantity, due }: Piece,
+  { catalogue, workshop }: BenchContext,
+  preferences: Preferences,
+): { readonly stack: Stack; readonly what: string }[] => {
+  if (!part?.stack) return [];
+  const { stack } = part;
+  const brief = { part, workshop, quantity, due };
+  return stack.operations
+    .flatMap((operation) => {
+      const now = operation.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
+      if (!now || slowness(now) === 0) return [];
+      return swapsFor(stack, operation.id, catalogue)
+        .filter((other) => other.id !== now.id && other.kind === now.kind && slowness(other) > 0)
+        .filter((other) => slowness(other) < slowness(now))
+        .map((other) => ({
+          stack: swapProduct(stack, operation.id, other),
+          what: `${other.name} in place of ${now.name}`,
+          saves: slowness(now) - slowness(other),
+        }));
+    })
+    .sort((one, other) => other.saves - one.saves)
+    .slice(0, MOST_TRIED)
+    .filter(({ stack: changed }) => {
+      const { findings, problems } = judgeStack(changed, brief, catalogue, preferences);
+      return problems.length === 0 && findings.every(({ verdict }) => verdict !== 'blocks');
+    });
+};
+
+/**
+ * Faster coats, of those that the rules let stand, on the piece that the end of a plan hangs on.
+ *
+ * @returns changes that bring the end forward, the best first
+ */
+export const fasterLayers = (
+  pieces: readonly Piece[],
+  context: BenchContext,
+  week: WeekPlan,
+  preferences: Preferences = {},
+  options: PlanPiecesOptions = {},
+): Help[] => {
+  const last = week.limits.at(-1);
+  const piece = pieces.find(({ id }) => id === last?.pieceId);
+  if (!piece || !week.readyAt) return [];
+  const now = Date.parse(week.readyAt);
+  return fasterStacks(piece, context, preferences)
+    .flatMap(({ stack, what }): Help[] => {
+      const changed = { ...piece, parts: [{ ...piece.parts[0]!, stack }, ...piece.parts.slice(1)] };
+      const own = pieces.map((one) => (one.id === piece.id ? changed : one));
+      const read = planPieces(own, context, { ...options, direction: 'forward' });
+      if (!read.ok || !read.week.readyAt || read.week.problems[piece.id]) return [];
+      const savedMinutes = Math.round((now - Date.parse(read.week.readyAt)) / MS_PER_MINUTE);
+      return savedMinutes > 0 ? [{ what: `${what} on ${piece.name}`, readyAt: read.week.readyAt, savedMinutes }] : [];
+    })
+    .sort((one, other) => other.savedMinutes - one.savedMinutes);
+};

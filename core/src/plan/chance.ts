@@ -8,11 +8,12 @@ import { itemsOf, type BenchContext, type BenchItem } from './benchProblem.ts';
 import { freeWindows, type FreeWindow } from './hours.ts';
 import { planPieces, type PlanPiecesOptions, type WeekPlan } from './planPieces.ts';
 import { PLACES_AT_BENCH, type Step } from './steps.ts';
-import { outdoorStretches, rainlessStretches, type Stretches } from './weather.ts';
+import { outdoorStretches, rainlessStretches, whyNotOutdoors, type Stretches } from './weather.ts';
 
 const MS_PER_MINUTE = 60_000;
 const DAY_MS = 86_400_000;
 const HOUR_MS = 3_600_000;
+const DAY_H = 24;
 const FURTHER_DAYS = 60;
 /** Nobody lays the brush down in the middle of a piece: a sitting may go on for so long. */
 const OVERTIME_MS = 15 * MS_PER_MINUTE;
@@ -33,7 +34,8 @@ const drawn = ({ low, typical, high }: Pick<Figure, 'low' | 'typical' | 'high'>,
 /** How far a forecast may be off, a day ahead; the catalogue's figures. */
 export type ForecastError = Pick<Catalogue['bench'], 'forecastTemperature' | 'forecastHumidity' | 'forecastRain'>;
 
-const HOURLY_MEMORY = 0.92; // an hour's error is most of the next one's
+const HOURLY_MEMORY = 0.96; // air that is warmer than was said stays so for about a day: exp(−1 h / 24 h)
+const LEAST_DAYS = 0.5; // the next hours are not known for sure either
 const MOST_DAYS = 9; // errors stop growing where the season is all that is known
 
 /** The deviate below which a share of a standard normal lies, for shares up to one half (Abramowitz & Stegun 26.2.23). */
@@ -60,13 +62,11 @@ export const weatherMayBe = (
   const rainMargin = lowerDeviate(error.forecastRain.typical / 100);
   const hours = series.hours.map((hour, index): ClimateHour => {
     const ahead = (begins + index * HOUR_MS - from) / DAY_MS;
-    [warm, wet, rain] = [
-      HOURLY_MEMORY * warm + step * normal(random),
-      HOURLY_MEMORY * wet + step * normal(random),
-      HOURLY_MEMORY * rain + step * normal(random),
-    ];
+    [warm, wet] = [HOURLY_MEMORY * warm + step * normal(random), HOURLY_MEMORY * wet + step * normal(random)];
+    // a front that was missed is missed for the day
+    if (index % DAY_H === 0) rain = normal(random);
     if (ahead <= 0) return hour;
-    const growth = Math.sqrt(Math.min(ahead, MOST_DAYS));
+    const growth = Math.sqrt(Math.min(Math.max(ahead, LEAST_DAYS), MOST_DAYS));
     const rained = (hour.rainMm > 0 ? rainMargin : -rainMargin) + growth * rain > 0;
     const isWet = rainMargin > 0 ? rained : hour.rainMm > 0;
     return {
@@ -81,6 +81,38 @@ export const weatherMayBe = (
   });
   return { ...series, hours };
 };
+
+const FURTHER_WEATHER_DAYS = 30;
+
+/** Weather with further days behind it that might be any of the forecast's own: what lies beyond it is the season's, not fair weather. */
+const withSeason = (series: ClimateSeries, { hours }: ClimateSeries, random: () => number): ClimateSeries => {
+  const days = Math.floor(hours.length / DAY_H);
+  if (days === 0) return series;
+  let day = Math.floor(random() * days);
+  const further = Array.from({ length: FURTHER_WEATHER_DAYS * DAY_H }, (_, index) => {
+    const ofDay = (hours.length + index) % DAY_H;
+    if (ofDay === 0) day = Math.floor(random() * days);
+    return hours[day * DAY_H + ofDay]!;
+  });
+  return { ...series, hours: [...series.hours, ...further] };
+};
+
+/** Whether an hour is fit for a product outdoors, worked out once for every hour. */
+class Fitness {
+  private readonly known = new Map<Product | undefined, WeakMap<ClimateHour, boolean>>();
+
+  of(product: Product | undefined): (hour: ClimateHour) => boolean {
+    const known = this.known.get(product) ?? new WeakMap<ClimateHour, boolean>();
+    this.known.set(product, known);
+    return (hour) => {
+      const before = known.get(hour);
+      if (before !== undefined) return before;
+      const isFit = whyNotOutdoors(product, hour) === null;
+      known.set(hour, isFit);
+      return isFit;
+    };
+  }
+}
 
 interface Job {
   readonly pieceId: string;
@@ -108,6 +140,7 @@ class Execution {
     private readonly free: readonly FreeWindow[],
     private readonly weather: ClimateSeries | null,
     private readonly until: number,
+    private readonly fitness: Fitness,
   ) {
     this.rainless = weather ? rainlessStretches(weather, until) : null;
     const hands = Math.max(1, ...free.map((window) => window.hands));
@@ -188,7 +221,8 @@ class Execution {
   /** When the weather is fit again; null where it is. */
   private unfit({ product }: Job, from: number, to: number, handling: number): number | null {
     const key = product?.id ?? '';
-    const fit = this.outdoors.get(key) ?? outdoorStretches(product, this.weather!, this.until);
+    const fit =
+      this.outdoors.get(key) ?? outdoorStretches(product, this.weather!, this.until, this.fitness.of(product));
     this.outdoors.set(key, fit);
     if (!fit.some(([opens, closes]) => opens <= from && to <= closes))
       return fit.find(([opens]) => opens > from)?.[0] ?? this.until;
@@ -278,12 +312,15 @@ export const chanceOf = (
   const until = Math.max(now, Date.parse(week.readyAt ?? context.now)) + FURTHER_DAYS * DAY_MS;
   const free = freeWindows(now, until, context);
   const random = seeded(seed);
+  const fitness = new Fitness();
   const all: number[] = [];
   let onTime = 0;
   const byPiece = new Map<string, number[]>(items.map(({ piece }) => [piece.id, []]));
   for (let sample = 0; sample < samples; sample += 1) {
-    const weather = context.outdoor ? weatherMayBe(context.outdoor, now, context.catalogue.bench, random) : null;
-    const execution = new Execution(free, weather, until);
+    const weather = context.outdoor
+      ? withSeason(weatherMayBe(context.outdoor, now, context.catalogue.bench, random), context.outdoor, random)
+      : null;
+    const execution = new Execution(free, weather, until, fitness);
     const shared = normal(random);
     for (const job of jobs) execution.run(job, luckOf(job, shared, random));
     const ready = items.map(({ piece, steps }) => {

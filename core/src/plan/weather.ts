@@ -41,14 +41,19 @@ export const coveredUntil = ({ from, hours }: ClimateSeries): number => Date.par
  * When a product may be laid outdoors. Beyond the forecast every day is taken to be like an ordinary one, in the daylight of the
  * forecast's last day: nobody knows yet.
  */
-export const outdoorStretches = (product: Product | undefined, series: ClimateSeries, until: number): Stretches => {
+export const outdoorStretches = (
+  product: Product | undefined,
+  series: ClimateSeries,
+  until: number,
+  isFit: (hour: ClimateHour) => boolean = (hour) => whyNotOutdoors(product, hour) === null,
+): Stretches => {
   const begins = Date.parse(series.from);
   const end = coveredUntil(series);
   const fit: number[] = [];
   const lastDay: number[] = [];
   series.hours.forEach((hour, index) => {
     const at = begins + index * HOUR_MS;
-    if (whyNotOutdoors(product, hour) === null) fit.push(at);
+    if (isFit(hour)) fit.push(at);
     if (at >= end - DAY_MS && hour.isDaylight) lastDay.push(at);
   });
   for (let days = 1; end + (days - 1) * DAY_MS < until; days += 1)

@@ -1,37 +1,27 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { wrap, type Remote } from 'comlink';
 import { useMemo } from 'react';
 import type { Chance, Help, Outcome, WeekPlan } from '@sgraffa/core';
 import { useBench, useNow } from '../store/bench.ts';
 import { useForecast } from '../store/forecast.ts';
 import type { PlanWorker } from './plan.worker.ts';
 import type { PlanInput } from './planTypes.ts';
+import { stoppable, StoppedError } from './stoppable.ts';
 
-interface Running {
-  readonly worker: Worker;
-  readonly remote: Remote<PlanWorker>;
-}
-let running: Running | undefined;
-const start = (): Running => {
-  const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
-  return { worker, remote: wrap<PlanWorker>(worker) };
-};
+const planning = stoppable<PlanWorker>(
+  () => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }),
+);
+/** Stops whatever is being planned: the plan that is there stays. */
+export const stopPlanning = planning.stop;
 
 const SETTLED_MS = 500;
 let settled: Promise<void> | undefined;
 /** The page first: the worker is fetched when what was asked for is on the screen. */
-const remote = async (): Promise<Remote<PlanWorker>> => {
+const ask = async <Answer>(question: Parameters<typeof planning.ask<Answer>>[0]): Promise<Awaited<Answer>> => {
   settled ??= new Promise((done) => {
     setTimeout(done, SETTLED_MS);
   });
   await settled;
-  return (running ??= start()).remote;
-};
-
-/** Stops whatever is being planned; the next question starts a fresh worker. */
-export const stopPlanning = (): void => {
-  running?.worker.terminate();
-  running = undefined;
+  return planning.ask(question);
 };
 
 const QUARTER_MS = 15 * 60_000;
@@ -81,6 +71,9 @@ export interface PlannedWeek {
   readonly answer: Planned | undefined;
   /** Whether a plan, or a better one, is still being looked for. */
   readonly isPlanning: boolean;
+  /** Whether the crafter stopped looking; `again` looks anew. */
+  readonly wasStopped: boolean;
+  readonly again: () => void;
 }
 
 /** The bench as it is planned: a first plan at once, then the best that was found within the budget. */
@@ -88,25 +81,32 @@ export const usePlannedWeek = (): PlannedWeek => {
   const asked = usePlanInput();
   const first = useQuery({
     queryKey: ['week', asked?.key, 'first'],
-    queryFn: async (): Promise<Planned> => (await remote()).plan(asked!.input, false),
+    queryFn: async (): Promise<Planned> => ask((worker) => worker.plan(asked!.input, false)),
     enabled: asked !== null,
     placeholderData: keepPreviousData,
     ...answered,
   });
   const better = useQuery({
     queryKey: ['week', asked?.key, 'better'],
-    queryFn: async (): Promise<Planned> => (await remote()).plan(asked!.input, true),
+    queryFn: async (): Promise<Planned> => ask((worker) => worker.plan(asked!.input, true)),
     enabled: asked !== null && first.data !== undefined && !first.isPlaceholderData,
     ...answered,
   });
-  return { asked, answer: better.data ?? first.data, isPlanning: first.isFetching || better.isFetching };
+  const stopped = [first, better].find(({ error, isFetching }) => error instanceof StoppedError && !isFetching);
+  return {
+    asked,
+    answer: better.data ?? first.data,
+    isPlanning: first.isFetching || better.isFetching,
+    wasStopped: stopped !== undefined,
+    again: () => void stopped?.refetch(),
+  };
 };
 
 /** How sure a plan is: tries of how drying, work and weather may come. */
 export const useChance = (asked: Asked | null, week: WeekPlan | null) =>
   useQuery({
     queryKey: ['chance', asked?.key, keyOf(week)],
-    queryFn: async (): Promise<Chance> => (await remote()).chance(asked!.input, week!),
+    queryFn: async (): Promise<Chance> => ask((worker) => worker.chance(asked!.input, week!)),
     enabled: asked !== null && week !== null,
     placeholderData: keepPreviousData,
     ...answered,
@@ -116,7 +116,7 @@ export const useChance = (asked: Asked | null, week: WeekPlan | null) =>
 export const useHelps = (asked: Asked | null, week: WeekPlan | null, isWanted: boolean) =>
   useQuery({
     queryKey: ['helps', asked?.key, keyOf(week)],
-    queryFn: async (): Promise<readonly Help[]> => (await remote()).helps(asked!.input, week!),
+    queryFn: async (): Promise<readonly Help[]> => ask((worker) => worker.helps(asked!.input, week!)),
     enabled: isWanted && asked !== null && week !== null,
     ...answered,
   });
@@ -126,7 +126,7 @@ export const useSafeStart = (asked: Asked | null, isWanted: boolean) =>
   useQuery({
     queryKey: ['safe start', asked?.key],
     queryFn: async (): Promise<Outcome<{ startsAt: string; chance: number }>> =>
-      (await remote()).safeStart(asked!.input),
+      ask((worker) => worker.safeStart(asked!.input)),
     enabled: isWanted && asked !== null,
     ...answered,
   });
@@ -135,7 +135,7 @@ export const useSafeStart = (asked: Asked | null, isWanted: boolean) =>
 export const useSoonest = (asked: Asked | null, isWanted: boolean) =>
   useQuery({
     queryKey: ['soonest', asked?.key],
-    queryFn: async (): Promise<Planned> => (await remote()).soonest(asked!.input),
+    queryFn: async (): Promise<Planned> => ask((worker) => worker.soonest(asked!.input)),
     enabled: isWanted && asked !== null,
     ...answered,
   });
@@ -144,4 +144,4 @@ export const useSoonest = (asked: Asked | null, isWanted: boolean) =>
 export const tryMove = async (
   { input }: Asked,
   pin: { pieceId: string; stepId: string; at: string },
-): Promise<Planned> => (await remote()).move(input, pin);
+): Promise<Planned> => ask((worker) => worker.move(input, pin));

@@ -1,49 +1,19 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy } from 'comlink';
 import { useCallback, useState } from 'react';
 import type { Area } from '@sgraffa/core';
 import type { SizingWorker } from './sizing.worker.ts';
+import { stoppable, StoppedError } from './stoppable.ts';
 import type { CutOrder, DesignToPlace, Looked } from './sizingTypes.ts';
 
 export type * from './sizingTypes.ts';
 
-interface Running {
-  readonly worker: Worker;
-  readonly remote: Remote<SizingWorker>;
-  readonly pending: Set<(stopped: Error) => void>;
-}
-
-/** Thrown into whatever was waiting when the crafter stopped the work. */
-export class StoppedError extends Error {
-  constructor() {
-    super('Stopped.');
-  }
-}
-
-let running: Running | undefined;
-const start = (): Running => {
-  const worker = new Worker(new URL('./sizing.worker.ts', import.meta.url), { type: 'module' });
-  return { worker, remote: wrap<SizingWorker>(worker), pending: new Set() };
-};
-
-/** The sizing worker for one question; the answer never comes where the work is stopped meanwhile. */
-export const ask = <Answer>(question: (worker: Remote<SizingWorker>) => Answer): Promise<Awaited<Answer>> => {
-  const { remote, pending } = (running ??= start());
-  return new Promise((resolve, reject) => {
-    pending.add(reject);
-    Promise.resolve(question(remote))
-      .then(resolve, reject)
-      .finally(() => pending.delete(reject));
-  });
-};
-
-/** Stops whatever the worker is doing; the next question starts a fresh one. */
-export const stopSizing = (): void => {
-  const stopped = running;
-  running = undefined;
-  stopped?.worker.terminate();
-  stopped?.pending.forEach((reject) => reject(new StoppedError()));
-};
+const sizing = stoppable<SizingWorker>(
+  () => new Worker(new URL('./sizing.worker.ts', import.meta.url), { type: 'module' }),
+);
+export const { ask } = sizing;
+/** Stops whatever the worker is doing. */
+export const stopSizing = sizing.stop;
 
 const KEPT_FOR_MS = 5 * 60_000;
 const answered = { staleTime: Infinity, gcTime: KEPT_FOR_MS, retry: false, placeholderData: keepPreviousData } as const;

@@ -1,7 +1,8 @@
 import { Button, FileButton, Progress } from '@mantine/core';
 import { useState } from 'react';
 import { problemSentence, type Outcome } from '@sgraffa/core';
-import { ask, StoppedError, stopSizing, type ReadDrawing } from '../../workers/sizingClient.ts';
+import { ask, stopSizing, type ReadDrawing } from '../../workers/sizingClient.ts';
+import { StoppedError } from '../../workers/stoppable.ts';
 import type { Said } from './said.ts';
 
 /** A drawing from a file; pen lines are asked about once. */

@@ -84,6 +84,14 @@ const MadeFrom = ({ state, model }: { state: WeekState; model: WeekModel }) => {
             Stop
           </Button>
         )}
+        {state.wasStopped && (
+          <>
+            {' You stopped the search for a better one. '}
+            <Button variant="outline" size="compact-sm" onClick={state.again}>
+              Look on
+            </Button>
+          </>
+        )}
         {!state.isPlanning && week.isProven && ' No plan is ready sooner.'}
         {!state.isPlanning &&
           !week.isProven &&
@@ -173,7 +181,11 @@ export const WeekPage = () => {
   if (!bench || answer === undefined)
     return (
       <section className="sg-page sg-week-page">
-        <p className="sg-quiet">The bench is being dated…</p>
+        {state.wasStopped ? (
+          <Button onClick={state.again}>Plan the bench</Button>
+        ) : (
+          <p className="sg-quiet">The bench is being dated…</p>
+        )}
       </section>
     );
   const settings = bench.settings.value;

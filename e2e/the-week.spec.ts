@@ -2,6 +2,9 @@ import { readFile } from 'node:fs/promises';
 import type { Page } from '@playwright/test';
 import { expect, test } from './journey.ts';
 
+// several plans are made in each, in a worker beside the page's own
+test.describe.configure({ timeout: 150_000 });
+
 /** A fixed day before the public night, and a weather station of this journey alone. */
 const open = async (page: Page, station: string, path = '/week'): Promise<void> => {
   await page.clock.setFixedTime(new Date('2026-11-25T09:00:00Z'));

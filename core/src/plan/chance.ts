@@ -348,7 +348,7 @@ const SURE_STEPS_DAYS = [0, 0.5, 1, 2, 3, 5, 8, 13];
  * The latest start from which every due date is met with a wanted chance: planned backward to ever earlier dates until it is.
  *
  * @param share 0 to 1
- * @returns the ISO instant of the first step, with the chance that it gives; or why there is none
+ * @returns the ISO instant of the first step, with the chance that it gives; or what the soonest gives, where that is less
  */
 export const safeStart = (
   pieces: readonly Piece[],
@@ -356,23 +356,24 @@ export const safeStart = (
   share: number,
   options: PlanPiecesOptions = {},
 ): Outcome<{ startsAt: string; chance: number }> => {
-  let refusal = failed({
-    code: 'no-safe-start',
-    given: `No start gives a chance of ${Math.round(share * 100)} %.`,
-    allowed: 'a later date, or fewer pieces.',
-    todo: 'Move the date, or begin now and hurry nothing.',
-  });
   for (const days of SURE_STEPS_DAYS) {
     const earlier = pieces.map((piece) =>
       piece.due ? { ...piece, due: new Date(Date.parse(piece.due) - days * DAY_MS).toISOString() } : piece,
     );
     const read = planPieces(earlier, context, { ...options, direction: 'backward' });
-    if (!read.ok) {
-      refusal = read;
-      break;
-    }
+    if (!read.ok) break;
     const chance = chanceOf(pieces, context, read.week).onTime ?? 1;
     if (chance >= share && read.week.startsAt) return { ok: true, startsAt: read.week.startsAt, chance };
   }
-  return refusal;
+  // no earlier plan is to be had: what beginning at once gives
+  const soonest = planPieces(pieces, context, { ...options, direction: 'forward' });
+  if (!soonest.ok) return soonest;
+  const chance = chanceOf(pieces, context, soonest.week).onTime ?? 1;
+  if (chance >= share && soonest.week.startsAt) return { ok: true, startsAt: soonest.week.startsAt, chance };
+  return failed({
+    code: 'no-safe-start',
+    given: `Beginning at once meets every date in ${Math.round(chance * 100)} % of the tries.`,
+    allowed: `${Math.round(share * 100)} %, which no start gives.`,
+    todo: 'Move a date, make fewer pieces, give more hours, or wait for a forecast that reaches further.',
+  });
 };

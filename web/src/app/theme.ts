@@ -56,7 +56,8 @@ export const theme = createTheme({
     MultiSelect: { defaultProps: { size: 'md', hidePickedOptions: true } },
     Switch: { defaultProps: { radius: 0 } },
     Textarea: { defaultProps: { size: 'md' } },
-    Popover: { defaultProps: { withinPortal: true } },
+    // what is below it may move when a plan arrives: it stays open
+    Popover: { defaultProps: { withinPortal: true, hideDetached: false } },
     Modal: { defaultProps: { centered: true, overlayProps: { backgroundOpacity: 0.35 } } },
   },
 });

@@ -52,15 +52,7 @@ export const DoneMark = ({ pieceId, step, planned, eventId, zone, now }: Props) 
     );
   };
   return (
-    <Popover
-      opened={isOpen}
-      onChange={setOpen}
-      trapFocus
-      width={300}
-      position="bottom-end"
-      // the plan may move its step while it is open
-      hideDetached={false}
-    >
+    <Popover opened={isOpen} onChange={setOpen} trapFocus width={300} position="bottom-end">
       <Popover.Target>
         <Button
           variant="outline"

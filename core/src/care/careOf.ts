@@ -22,7 +22,7 @@ import {
   type ZONES,
 } from '../piece/index.ts';
 import { failed, type Outcome } from '../problem/index.ts';
-import { MINUTES_PER_DAY } from '../units/index.ts';
+import { MINUTES_PER_DAY, MS_PER_MINUTE } from '../units/index.ts';
 
 export const CARE_AXES = [
   'water',
@@ -133,8 +133,6 @@ const sunOf = (product: Product): Bearer['sun'] => {
   const life = product.life?.exposed;
   return life === undefined ? 'unknown' : life === null ? 'no' : 'yes';
 };
-
-const MS_PER_MINUTE = 60_000;
 
 interface Ready {
   readonly at: number;

@@ -1,10 +1,9 @@
+import { MS_PER_MINUTE } from '../units/index.ts';
 import type { Product, Stage } from '../materials/index.ts';
 import { failed, problemsFromZod, type Outcome } from '../problem/index.ts';
 import { dryTime } from './dryTime.ts';
 import type { Climate } from './rates.ts';
 import { climateSeriesSchema, dryTimeAlong, type ClimateSeries, type SeriesOptions } from './series.ts';
-
-const MS_PER_MINUTE = 60_000;
 
 const isSeries = (climate: Climate | ClimateSeries): climate is ClimateSeries => 'hours' in climate;
 

@@ -1,4 +1,4 @@
-export { bondStrength, dryTime, type CoatConditions } from './dryTime.ts';
+export { bondStrength, dewProblem, dryTime, type CoatConditions } from './dryTime.ts';
 export { dryUntil } from './dryUntil.ts';
 export { readClimate } from './readClimate.ts';
 export { arrhenius, dewPoint, perTenDegrees, saturationPressure, vapourDeficit } from './physics.ts';

@@ -1,8 +1,9 @@
+import { MS_PER_HOUR } from '../units/index.ts';
 import Papa from 'papaparse';
+import { Temporal } from 'temporal-polyfill';
 import { failed, problemsFromZod, type Outcome, type Problem } from '../problem/index.ts';
 import { climateSeriesSchema, type ClimateSeries } from './series.ts';
 
-const HOUR_MS = 3_600_000;
 const MOST_CHARACTERS = 2_000_000;
 const TODO = 'Mend that line; nothing was taken over.';
 const COLUMNS = {
@@ -73,14 +74,22 @@ const readCsv = (text: string): Outcome<{ readings: Reading[] }> => {
   return readings.length ? { ok: true, readings } : failed(bad(2, 'No reading.', 'at least one line of readings.'));
 };
 
+// a table without a word of daylight: hours that are light in the crafter's day everywhere but near the poles
+const LIGHT_FROM_H = 9;
+const LIGHT_UNTIL_H = 15;
+const isLight = (at: number, zone: string): boolean => {
+  const { hour } = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(zone);
+  return hour >= LIGHT_FROM_H && hour < LIGHT_UNTIL_H;
+};
+
 /** One value an hour: the mean of its readings, rain added up; hours without a reading keep the one before. */
-const hourly = (readings: readonly Reading[]): Pick<ClimateSeries, 'from' | 'hours'> => {
+const hourly = (readings: readonly Reading[], zone: string): Pick<ClimateSeries, 'from' | 'hours'> => {
   const sorted = [...readings].sort((one, other) => one.at - other.at);
-  const first = Math.floor(sorted[0]!.at / HOUR_MS);
-  const last = Math.floor(sorted.at(-1)!.at / HOUR_MS);
+  const first = Math.floor(sorted[0]!.at / MS_PER_HOUR);
+  const last = Math.floor(sorted.at(-1)!.at / MS_PER_HOUR);
   const byHour = new Map<number, Reading[]>();
   for (const reading of sorted) {
-    const hour = Math.floor(reading.at / HOUR_MS);
+    const hour = Math.floor(reading.at / MS_PER_HOUR);
     byHour.set(hour, [...(byHour.get(hour) ?? []), reading]);
   }
   const mean = (own: readonly Reading[], key: 'temperatureC' | 'relativeHumidity' | 'windMs') =>
@@ -94,19 +103,20 @@ const hourly = (readings: readonly Reading[]): Pick<ClimateSeries, 'from' | 'hou
       relativeHumidity: mean(own, 'relativeHumidity'),
       windMs: mean(own, 'windMs'),
       rainMm: there ? there.reduce((sum, { rainMm }) => sum + rainMm, 0) : 0,
-      isDaylight: true,
+      isDaylight: isLight((first + index) * MS_PER_HOUR, zone),
     };
   });
-  return { from: new Date(first * HOUR_MS).toISOString(), hours };
+  return { from: new Date(first * MS_PER_HOUR).toISOString(), hours };
 };
 
 /**
  * Reads a file of climate readings: CSV with time, temperature and humidity (wind, rain), or a series as JSON.
  *
  * @param readAt ISO instant at which it is read
+ * @param zone   IANA zone in whose day a table's hours are light or dark (9 to 15 o'clock); JSON says it itself
  * @returns a series by the hour; or problems naming the line
  */
-export const readClimate = (text: string, readAt: string): Outcome<{ series: ClimateSeries }> => {
+export const readClimate = (text: string, readAt: string, zone = 'UTC'): Outcome<{ series: ClimateSeries }> => {
   if (text.length > MOST_CHARACTERS)
     return failed({
       ...bad(1, `A file of ${text.length} characters.`, `at most ${MOST_CHARACTERS} characters.`),
@@ -128,7 +138,7 @@ export const readClimate = (text: string, readAt: string): Outcome<{ series: Cli
   } else {
     const read = readCsv(text);
     if (!read.ok) return read;
-    const span = hourly(read.readings);
+    const span = hourly(read.readings, zone);
     value = { id: `readings of ${span.from.slice(0, 10)}`, madeAt: readAt, ...span };
   }
   const series = climateSeriesSchema.safeParse(value);

@@ -119,6 +119,18 @@ describe('readings from a file', () => {
     expect(read.ok && read.series.from).toBe('2026-12-01T08:00:00.000Z');
   });
 
+  test('a table tells no daylight: only hours that are light in the crafter’s own day are', () => {
+    const day = Array.from({ length: 24 }, (_, hour) => `2026-12-01T${String(hour).padStart(2, '0')}:00Z,18,50`).join(
+      '\n',
+    );
+    const light = (zone: string) => {
+      const read = readClimate(`time,temperature,humidity\n${day}`, '2026-12-02T00:00:00Z', zone);
+      return read.ok ? read.series.hours.flatMap(({ isDaylight }, hour) => (isDaylight ? [hour] : [])) : [];
+    };
+    expect(light('UTC')).toEqual([9, 10, 11, 12, 13, 14]);
+    expect(light('Europe/Berlin')).toEqual([8, 9, 10, 11, 12, 13]);
+  });
+
   test('a series as JSON is taken as it is', () =>
     expect(readClimate(JSON.stringify(steady(20, 50, 3)), '2026-12-01T11:00:00Z')).toMatchObject({ ok: true }));
 

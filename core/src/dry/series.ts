@@ -1,3 +1,4 @@
+import { MS_PER_HOUR, MS_PER_MINUTE } from '../units/index.ts';
 import { z } from 'zod';
 import type { Product, Stage } from '../materials/index.ts';
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
@@ -27,7 +28,6 @@ export const climateSeriesSchema = z.object({
 });
 export type ClimateSeries = Readonly<z.output<typeof climateSeriesSchema>>;
 
-const HOUR_MS = 3_600_000;
 const MINUTES = 60;
 const LONGEST_H = 400 * 24;
 /** Waterborne coats must stay above their film-forming temperature for so long (domain: 24–48 h). */
@@ -47,7 +47,7 @@ export const climateBeyond = ({ hours, beyond }: ClimateSeries): Climate => {
 
 /** The hour that an instant (ms) lies in; null before the first and after the last one. */
 export const hourAt = (series: ClimateSeries, at: number): ClimateHour | null =>
-  series.hours[Math.floor((at - Date.parse(series.from)) / HOUR_MS)] ?? null;
+  series.hours[Math.floor((at - Date.parse(series.from)) / MS_PER_HOUR)] ?? null;
 
 /** One hour's air, with the factor by which its rate is uncertain: 1 within the series, wider beyond it. */
 interface Air {
@@ -61,10 +61,10 @@ function* airFrom(series: ClimateSeries, start: number): Generator<Air & { reado
   const beyond = climateBeyond(series);
   let at = start;
   for (let hour = 0; hour < LONGEST_H; hour += 1) {
-    const index = Math.floor((at - first) / HOUR_MS);
-    const next = first + (index + 1) * HOUR_MS;
+    const index = Math.floor((at - first) / MS_PER_HOUR);
+    const next = first + (index + 1) * MS_PER_HOUR;
     const given = index < 0 ? series.hours[0] : series.hours[index];
-    yield { climate: given ?? beyond, isBeyond: given === undefined, minutes: (next - at) / 60_000 };
+    yield { climate: given ?? beyond, isBeyond: given === undefined, minutes: (next - at) / MS_PER_MINUTE };
     at = next;
   }
 }

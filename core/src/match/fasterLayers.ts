@@ -1,11 +1,17 @@
-import { planPieces, type BenchContext, type Help, type PlanPiecesOptions, type WeekPlan } from '../plan/index.ts';
+import {
+  bestFirst,
+  helpOf,
+  type BenchContext,
+  type Help,
+  type PlanPiecesOptions,
+  type WeekPlan,
+} from '../plan/index.ts';
 import type { Product } from '../materials/index.ts';
 import type { Piece, Stack } from '../piece/index.ts';
 import { swapProduct, swapsFor } from './edit.ts';
 import { judgeStack } from './judgeStack.ts';
 import type { Preferences } from './preferences.ts';
 
-const MS_PER_MINUTE = 60_000;
 const MOST_TRIED = 8;
 
 /** How long a coat keeps what comes next waiting: its next coat, or what may go on it. */
@@ -55,16 +61,12 @@ export const fasterLayers = (
 ): Help[] => {
   const last = week.limits.at(-1);
   const piece = pieces.find(({ id }) => id === last?.pieceId);
-  if (!piece || !week.readyAt) return [];
-  const now = Date.parse(week.readyAt);
-  return fasterStacks(piece, context, preferences)
-    .flatMap(({ stack, what }): Help[] => {
+  if (!piece) return [];
+  return bestFirst(
+    fasterStacks(piece, context, preferences).flatMap(({ stack, what }) => {
       const changed = { ...piece, parts: [{ ...piece.parts[0]!, stack }, ...piece.parts.slice(1)] };
       const own = pieces.map((one) => (one.id === piece.id ? changed : one));
-      const read = planPieces(own, context, { ...options, direction: 'forward' });
-      if (!read.ok || !read.week.readyAt || read.week.problems[piece.id]) return [];
-      const savedMinutes = Math.round((now - Date.parse(read.week.readyAt)) / MS_PER_MINUTE);
-      return savedMinutes > 0 ? [{ what: `${what} on ${piece.name}`, readyAt: read.week.readyAt, savedMinutes }] : [];
-    })
-    .sort((one, other) => other.savedMinutes - one.savedMinutes);
+      return helpOf(`${what} on ${piece.name}`, own, context, week, options);
+    }),
+  );
 };

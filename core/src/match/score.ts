@@ -1,3 +1,4 @@
+import { MINUTES_PER_DAY } from '../units/index.ts';
 import { BASIS_WEIGHT, scaled, STAGE_WORDS, type Figure, type Product, type Stage } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
 import { waitsBefore, workFigure } from '../plan/index.ts';
@@ -25,7 +26,6 @@ export interface Strengths {
   readonly confidence: Confidence;
 }
 
-const MINUTES_PER_DAY = 1440;
 const LOW_COST_POINTS = 4; // a film and a tape, or a stencil and one paint
 const MIDDLE_COST_POINTS = 8;
 

@@ -1,11 +1,13 @@
+import { MINUTES_PER_DAY, MINUTES_PER_HOUR, MS_PER_HOUR, MS_PER_MINUTE } from '../units/index.ts';
+import type { z } from 'zod';
 import type { Catalogue, Product, Stage } from '../materials/index.ts';
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
-import { dryTimeAlong, type Climate, type ClimateSeries } from '../dry/index.ts';
+import { climateBeyond, dryTimeAlong, hourAt, type ClimateHour, type ClimateSeries } from '../dry/index.ts';
 import { catalogueFor, DEFAULT_SCHOOLS, type Piece, type Schools, type Workshop } from '../piece/index.ts';
 import { benchProblemSchema, type BenchProblem } from './bench/problem.ts';
 import { freeWindows, withoutQuiet, type BenchHours, type FreeWindow } from './hours.ts';
 import { GRID_MINUTES, PLACES_AT_BENCH, stepsOf, type Lag, type Step } from './steps.ts';
-import { outdoorStretches, rainlessStretches, type Stretches } from './weather.ts';
+import { coveredUntil, outdoorStretches, rainlessStretches, type Stretches } from './weather.ts';
 
 export interface BenchContext extends BenchHours {
   /** ISO instant before which nothing begins. */
@@ -45,8 +47,6 @@ export interface PosedBench {
   readonly dropped: readonly string[];
 }
 
-const MS_PER_MINUTE = 60_000;
-const MINUTES_PER_DAY = 1440;
 const USUAL_HORIZON_DAYS = 120;
 const CRAFTER = 'crafter';
 
@@ -59,11 +59,19 @@ export const fromBenchId = (id: string): { readonly pieceId: string; readonly st
 
 const isOutdoors = ({ air }: Step): boolean => air === 'outdoors';
 
-type Dry = BenchProblem['steps'][number]['dry'];
+type Written = z.input<typeof benchProblemSchema>;
+type WrittenStep = Written['steps'][number];
+type Dry = NonNullable<WrittenStep['dry']>;
 const wholeMinutes = (minutes: number): number => Math.ceil(minutes - 1e-6);
 
+/** The product whose coat a step of a piece lays, by the figures that its part was chosen by. */
+export const coatProducts = (piece: Piece, catalogue: Catalogue): ((step: Step) => Product | undefined) => {
+  const byPart = new Map(piece.parts.map((part) => [part.id, catalogueFor(part, catalogue)]));
+  return ({ partId, coatOf }) => (coatOf === null ? undefined : byPart.get(partId)?.productById.get(coatOf));
+};
+
 /** Minutes that a lag of a batch may be counted less from end to start: each piece has its own gap, in the same order. */
-const sharedMinutes = (from: Step, to: Step, each: (one: number, other: number) => number): number =>
+export const sharedMinutes = (from: Step, to: Step, each: (one: number, other: number) => number): number =>
   from.pieces === to.pieces ? to.setUpMinutes + (to.pieces - 1) * each(from.eachMinutes, to.eachMinutes) : 0;
 
 /** Lays the pieces of a bench out as one problem; one object for one problem. */
@@ -72,9 +80,10 @@ class Poser {
   readonly horizon: number;
   readonly free: readonly FreeWindow[];
   private readonly calendars: Record<string, [number, number][]> = {};
-  private readonly steps: unknown[] = [];
-  private readonly lags: unknown[] = [];
-  private readonly either: unknown[] = [];
+  private readonly steps: WrittenStep[] = [];
+  private readonly lags: NonNullable<Written['lags']> = [];
+  private readonly either: NonNullable<Written['either']> = [];
+  private readonly clocks = new Set<string>();
   private readonly pins: Record<string, number> = {};
   private readonly done: Record<string, number> = {};
   private readonly dropped: string[] = [];
@@ -105,58 +114,59 @@ class Poser {
   }
 
   addItem({ piece, steps }: BenchItem): void {
-    const known = catalogueFor(piece.parts[0]!, this.context.catalogue);
+    const productOf = coatProducts(piece, this.context.catalogue);
     const byId = new Map(steps.map((step) => [step.id, step]));
     const doneAt = this.context.done?.[piece.id] ?? {};
     const release = this.releaseOf(piece);
-    const waitedFor = new Map<string, Lag[]>();
+    const waiting = new Map<string, { readonly step: Step; readonly lag: Lag }[]>();
     for (const step of steps)
-      for (const lag of step.lags) waitedFor.set(lag.from, [...(waitedFor.get(lag.from) ?? []), lag]);
+      for (const lag of step.lags) waiting.set(lag.from, [...(waiting.get(lag.from) ?? []), { step, lag }]);
     for (const [index, step] of steps.entries()) {
       const id = benchIdOf(piece.id, step.id);
       const isDone = doneAt[step.id] !== undefined;
       if (isDone) this.done[id] = this.minuteOf(doneAt[step.id]!) - step.minutes;
-      const lags = waitedFor.get(step.id) ?? [];
-      const product = step.coatOf ? known.productById.get(step.coatOf) : undefined;
+      const followers = waiting.get(step.id) ?? [];
+      const product = productOf(step);
+      const laidOut = isOutdoors(step) && this.context.outdoor ? product : undefined;
       // what the next step waits for is when it is dry; for the last coat, when it can be handled
-      const main = lags.find(({ windows, productId }) => !windows && productId !== '')?.stage ?? step.firm?.stage;
-      const timeOf = (stage: Stage, indoors: number): Dry =>
-        isOutdoors(step) && product ? this.dryOutdoors(product, stage, indoors) : wholeMinutes(indoors);
-      const mainTime =
-        lags.find(({ stage, windows }) => stage === main && !windows)?.time.high ??
-        (step.firm?.stage === main ? step.firm?.time.high : undefined);
+      const plain = followers.find(({ lag }) => !lag.windows && lag.productId !== '')?.lag;
+      const main = plain ?? step.firm;
+      const timeOf = (stage: Stage, indoors: number): Dry => {
+        if (!laidOut) return wholeMinutes(indoors);
+        if (isDone) return this.timeOutdoors(laidOut, stage, this.done[id]!) ?? wholeMinutes(indoors);
+        return { byStart: this.tableOf(laidOut, stage, indoors) };
+      };
       this.steps.push({
         id,
         item: piece.id,
         duration: step.minutes,
         inside: this.insideOf(step, product, release),
-        dry: main && mainTime !== undefined ? timeOf(main, mainTime) : 0,
+        dry: main ? timeOf(main.stage, main.time.high) : 0,
         uses: this.usesOf(step),
         ...(step.divisible && !isOutdoors(step) && step.minutes > this.longestWindow() ? { splittable: true } : {}),
       });
       const clock = (stage: Stage, indoors: number): string => {
         const clockId = `${id}!${stage}`;
-        if (!this.steps.some((one) => (one as { id: string }).id === clockId)) {
-          this.steps.push({ id: clockId, item: piece.id, duration: 0, dry: timeOf(stage, indoors) });
-          if (isDone) this.done[clockId] = this.done[id]! + step.minutes;
-          else this.lags.push({ from: id, fromPoint: 'end', to: clockId, min: 0, max: 0 });
-        }
+        if (this.clocks.has(clockId)) return clockId;
+        this.clocks.add(clockId);
+        this.steps.push({ id: clockId, item: piece.id, duration: 0, dry: timeOf(stage, indoors) });
+        if (isDone) this.done[clockId] = this.done[id]! + step.minutes;
+        else this.lags.push({ from: id, fromPoint: 'end', to: clockId, min: 0, max: 0 });
         return clockId;
       };
       // a coat that is slower than every one after it holds the piece back too
       const { firm } = step;
       if (
         firm &&
-        firm.stage !== main &&
+        firm.stage !== main?.stage &&
         steps.slice(index + 1).every((later) => (later.firm?.time.high ?? 0) < firm.time.high)
       )
         clock(firm.stage, firm.time.high);
-      for (const follower of steps)
-        for (const lag of follower.lags.filter(({ from }) => from === step.id))
-          this.addLag(id, benchIdOf(piece.id, follower.id), step, follower, lag, {
-            isMain: lag.stage === main && !lag.windows,
-            clock: isOutdoors(step) && product ? () => clock(lag.stage, lag.time.high) : null,
-          });
+      for (const { step: follower, lag } of followers)
+        this.addLag(id, benchIdOf(piece.id, follower.id), step, follower, lag, {
+          isMain: lag.stage === main?.stage && !lag.windows,
+          clock: laidOut ? () => clock(lag.stage, lag.time.high) : null,
+        });
       for (const before of step.after)
         if (byId.has(before)) this.lags.push({ from: benchIdOf(piece.id, before), to: id, min: 0 });
       const pin = piece.pins.find(({ stepId }) => stepId === step.id);
@@ -204,8 +214,8 @@ class Poser {
     return Math.max(0, this.minuteOf(wanted) + (piece.parts[0]?.surface.waitDays ?? 0) * MINUTES_PER_DAY);
   }
 
-  private insideOf(step: Step, product: Product | undefined, release: number): unknown[] {
-    const inside: unknown[] = [{ calendar: CRAFTER }];
+  private insideOf(step: Step, product: Product | undefined, release: number): NonNullable<WrittenStep['inside']> {
+    const inside: NonNullable<WrittenStep['inside']> = [{ calendar: CRAFTER }];
     if (this.context.quietHours && step.places.some((place) => place === 'cutter'))
       inside.push({ calendar: 'machine' });
     if (release > GRID_MINUTES) {
@@ -217,8 +227,8 @@ class Poser {
     if (isOutdoors(step) && outdoor) {
       const name = `outdoors ${product?.id ?? ''}`;
       const until = this.epoch + this.horizon * MS_PER_MINUTE;
-      this.calendars[name] ??= this.inMinutes(outdoorStretches(product, outdoor, until));
       this.calendars['no rain'] ??= this.inMinutes(rainlessStretches(outdoor, until));
+      this.calendars[name] ??= this.dryingHours(product, outdoorStretches(product, outdoor, until));
       inside.push({ calendar: name });
       const handling = product?.dry.touch?.high ?? 0;
       if (handling) inside.push({ calendar: 'no rain', pad: wholeMinutes(handling) });
@@ -226,53 +236,76 @@ class Poser {
     return inside;
   }
 
-  private usesOf(step: Step): unknown[] {
+  private usesOf(step: Step): NonNullable<WrittenStep['uses']> {
     const { rackPlaces } = this.context;
     return [
       { resource: CRAFTER, units: 1 },
       ...step.places.map((place) => ({
         resource: place,
         units: place === 'turner' ? step.pieces : 1,
-        until: place === 'turner' ? 'dry' : 'end',
+        until: place === 'turner' ? ('dry' as const) : ('end' as const),
       })),
-      ...(rackPlaces && step.coatOf ? [{ resource: 'rack', units: step.pieces, until: 'fetch' }] : []),
+      ...(rackPlaces && step.coatOf ? [{ resource: 'rack', units: step.pieces, until: 'fetch' as const }] : []),
     ];
   }
 
-  /** Outdoors until it is touch-dry, then in the workshop: the minutes by the hour in which it is laid. */
-  private dryOutdoors(product: Product, stage: Stage, indoors: number): Dry {
-    const { outdoor } = this.context;
-    if (!outdoor) return wholeMinutes(indoors);
-    const table = this.tableOf(product, stage, indoors);
-    return table.length ? { byStart: table } : wholeMinutes(indoors);
+  /** Of the hours that are fit to lay a coat outdoors, those after which it gets touch-dry there before it rains; what is spoilt is not laid. */
+  private dryingHours(product: Product | undefined, stretches: Stretches): [number, number][] {
+    const windows = this.inMinutes(stretches);
+    if (!product?.dry.touch) return windows;
+    const covered = this.minuteOf(coveredUntil(this.context.outdoor!));
+    const staysDry = (minute: number): boolean => {
+      const touch = this.timeOutdoors(product, 'touch', minute);
+      if (touch === null) return false;
+      const until = Math.min(this.horizon, minute + MINUTES_PER_HOUR + touch);
+      return this.calendars['no rain']!.some(([from, to]) => from <= minute && until <= to);
+    };
+    return windows.flatMap(([from, to]) => {
+      const kept: [number, number][] = [];
+      for (let minute = from; minute < Math.min(to, covered); minute += MINUTES_PER_HOUR)
+        if (staysDry(minute)) kept.push([minute, Math.min(minute + MINUTES_PER_HOUR, to, covered)]);
+      return to > covered ? [...kept, [Math.max(from, covered), to]] : kept;
+    });
   }
 
+  /** Minutes to a stage by the hour in which a coat is laid outdoors; one figure for all that lies beyond the forecast. */
   private tableOf(product: Product, stage: Stage, indoors: number): [number, number][] {
-    const { outdoor } = this.context;
-    const stretches = this.calendars[`outdoors ${product.id}`] ?? [];
+    const wider = 1 + this.beyondShare();
+    const covered = Math.max(0, this.minuteOf(coveredUntil(this.context.outdoor!)));
     const table: [number, number][] = [];
-    const last = outdoor ? this.minuteOf(Date.parse(outdoor.from) + outdoor.hours.length * 3_600_000) : 0;
-    for (const [from, to] of stretches)
-      for (let minute = from; minute < Math.min(to, last); minute += 60) {
-        const read = this.timeOutdoors(product, stage, minute);
-        table.push([minute, read ?? wholeMinutes(indoors)]);
-      }
-    table.push([Math.max(last, (table.at(-1)?.[0] ?? -1) + 1), wholeMinutes(indoors)]);
+    for (const [from, to] of this.calendars[`outdoors ${product.id}`] ?? [])
+      for (let minute = from; minute < Math.min(to, covered); minute += MINUTES_PER_HOUR)
+        table.push([minute, this.timeOutdoors(product, stage, minute) ?? wholeMinutes(indoors * wider)]);
+    table.push([covered, this.timeOutdoors(product, stage, covered) ?? wholeMinutes(indoors * wider)]);
     return table;
   }
 
+  /** Share by which drying beyond the forecast is taken slower. */
+  private beyondShare(): number {
+    return this.context.catalogue.bench.beyondForecast.typical / 100;
+  }
+
+  /** High figure of a coat laid outdoors: there until it is touch-dry, then in the workshop; null where it is spoilt or never dries. */
   private timeOutdoors(product: Product, stage: Stage, minute: number): number | null {
-    const { outdoor, workshop } = this.context;
+    const { workshop } = this.context;
+    const outdoor = this.context.outdoor!;
     const start = this.epoch + minute * MS_PER_MINUTE;
-    const touch = product.dry.touch ? dryTimeAlong(product, 'touch', start, outdoor!) : null;
+    const touch = product.dry.touch
+      ? dryTimeAlong(product, 'touch', start, outdoor, { beyondShare: this.beyondShare() })
+      : null;
     if (touch && !touch.ok) return null;
-    const inside: Climate = { temperatureC: workshop.temperatureC, relativeHumidity: workshop.relativeHumidity };
-    const carriedIn = start + (touch?.ok ? touch.high : 0) * MS_PER_MINUTE;
-    const hoursOut = Math.max(1, Math.ceil((carriedIn - Date.parse(outdoor!.from)) / 3_600_000));
+    const outMinutes = touch?.ok ? touch.high : 0;
+    if (stage === 'touch') return wholeMinutes(outMinutes);
+    const first = Math.floor(start / MS_PER_HOUR) * MS_PER_HOUR;
+    const usual: ClimateHour = { ...climateBeyond(outdoor), windMs: 0, rainMm: 0, isDaylight: true };
+    const hours: ClimateHour[] = [];
+    for (let at = first; at <= start + outMinutes * MS_PER_MINUTE; at += MS_PER_HOUR)
+      hours.push(hourAt(outdoor, at) ?? usual);
     const read = dryTimeAlong(product, stage, start, {
-      ...outdoor!,
-      hours: outdoor!.hours.slice(0, hoursOut),
-      beyond: inside,
+      ...outdoor,
+      from: new Date(first).toISOString(),
+      hours,
+      beyond: { temperatureC: workshop.temperatureC, relativeHumidity: workshop.relativeHumidity },
     });
     return read.ok ? wholeMinutes(read.high) : null;
   }

@@ -1,18 +1,16 @@
+import { MS_PER_MINUTE, MS_PER_DAY, MS_PER_HOUR } from '../units/index.ts';
 import type { Catalogue, Figure, Product } from '../materials/index.ts';
 import type { ClimateHour, ClimateSeries } from '../dry/index.ts';
 import { failed, type Outcome } from '../problem/index.ts';
-import { catalogueFor, type Piece } from '../piece/index.ts';
+import type { Piece } from '../piece/index.ts';
 import { seeded } from './bench/random.ts';
 import { Timeline } from './bench/timeline.ts';
-import { itemsOf, type BenchContext, type BenchItem } from './benchProblem.ts';
+import { benchIdOf, coatProducts, itemsOf, sharedMinutes, type BenchContext, type BenchItem } from './benchProblem.ts';
 import { freeWindows, type FreeWindow } from './hours.ts';
 import { planPieces, type PlanPiecesOptions, type WeekPlan } from './planPieces.ts';
 import { PLACES_AT_BENCH, type Step } from './steps.ts';
 import { outdoorStretches, rainlessStretches, whyNotOutdoors, type Stretches } from './weather.ts';
 
-const MS_PER_MINUTE = 60_000;
-const DAY_MS = 86_400_000;
-const HOUR_MS = 3_600_000;
 const DAY_H = 24;
 const FURTHER_DAYS = 60;
 /** Nobody lays the brush down in the middle of a piece: a sitting may go on for so long. */
@@ -61,7 +59,7 @@ export const weatherMayBe = (
   let [warm, wet, rain] = [normal(random), normal(random), normal(random)];
   const rainMargin = lowerDeviate(error.forecastRain.typical / 100);
   const hours = series.hours.map((hour, index): ClimateHour => {
-    const ahead = (begins + index * HOUR_MS - from) / DAY_MS;
+    const ahead = (begins + index * MS_PER_HOUR - from) / MS_PER_DAY;
     [warm, wet] = [HOURLY_MEMORY * warm + step * normal(random), HOURLY_MEMORY * wet + step * normal(random)];
     // a front that was missed is missed for the day
     if (index % DAY_H === 0) rain = normal(random);
@@ -132,6 +130,7 @@ interface Luck {
 class Execution {
   private readonly ends = new Map<string, number>();
   private readonly lucks = new Map<string, Luck>();
+  private readonly steps = new Map<string, Step>();
   private readonly timelines = new Map<string, Timeline>();
   private readonly outdoors = new Map<string, Stretches>();
   private readonly rainless: Stretches | null;
@@ -153,20 +152,21 @@ class Execution {
   /** Carries a job out; false where no chance comes any more. */
   run(job: Job, luck: Luck): boolean {
     const { step, pieceId } = job;
-    const key = `${pieceId}/${step.id}`;
+    const key = benchIdOf(pieceId, step.id);
     this.lucks.set(key, luck);
+    this.steps.set(key, step);
     if (job.doneAt !== null) {
       this.ends.set(key, job.doneAt);
       return true;
     }
     let ready = job.plannedAt;
-    for (const before of step.after) ready = Math.max(ready, this.ends.get(`${pieceId}/${before}`) ?? ready);
+    for (const before of step.after) ready = Math.max(ready, this.ends.get(benchIdOf(pieceId, before)) ?? ready);
     for (const lag of step.lags) {
-      const end = this.ends.get(`${pieceId}/${lag.from}`);
+      const end = this.ends.get(benchIdOf(pieceId, lag.from));
       if (end === undefined) continue;
-      const dry = this.lucks.get(`${pieceId}/${lag.from}`)!.dry;
-      const shared = step.setUpMinutes + (step.pieces - 1) * step.eachMinutes;
-      const gap = lag.productId === '' ? lag.time.high : drawn(lag.time, dry) - shared;
+      const dry = this.lucks.get(benchIdOf(pieceId, lag.from))!.dry;
+      const before = this.steps.get(benchIdOf(pieceId, lag.from))!;
+      const gap = lag.productId === '' ? lag.time.high : drawn(lag.time, dry) - sharedMinutes(before, step, Math.min);
       ready = Math.max(ready, end + Math.max(0, gap) * MS_PER_MINUTE);
       const closes = lag.windows?.[0]?.[1];
       // an hour that has closed: the coat waits until it opens again
@@ -236,7 +236,7 @@ class Execution {
   readyAt(pieceId: string, steps: readonly Step[]): number {
     return Math.max(
       ...steps.map((step) => {
-        const key = `${pieceId}/${step.id}`;
+        const key = benchIdOf(pieceId, step.id);
         const end = this.ends.get(key) ?? this.until;
         return end + (step.firm ? drawn(step.firm.time, this.lucks.get(key)?.dry ?? 0) : 0) * MS_PER_MINUTE;
       }),
@@ -267,7 +267,7 @@ const jobsOf = (items: readonly BenchItem[], week: WeekPlan, context: BenchConte
   items
     .flatMap(({ piece, steps }) => {
       const plan = week.plans[piece.id];
-      const known = catalogueFor(piece.parts[0]!, context.catalogue);
+      const productOf = coatProducts(piece, context.catalogue);
       return steps.flatMap((step): Job[] => {
         const dated = plan?.steps.find(({ stepId }) => stepId === step.id);
         if (!dated) return [];
@@ -276,7 +276,7 @@ const jobsOf = (items: readonly BenchItem[], week: WeekPlan, context: BenchConte
           {
             pieceId: piece.id,
             step,
-            product: step.coatOf ? known.productById.get(step.coatOf) : undefined,
+            product: productOf(step),
             plannedAt: Date.parse(dated.start),
             doneAt: doneAt === undefined ? null : Date.parse(doneAt),
           },
@@ -309,7 +309,7 @@ export const chanceOf = (
   const now = Date.parse(context.now);
   const items = itemsOf(pieces, context).filter(({ piece }) => week.plans[piece.id]?.readyAt);
   const jobs = jobsOf(items, week, context);
-  const until = Math.max(now, Date.parse(week.readyAt ?? context.now)) + FURTHER_DAYS * DAY_MS;
+  const until = Math.max(now, Date.parse(week.readyAt ?? context.now)) + FURTHER_DAYS * MS_PER_DAY;
   const free = freeWindows(now, until, context);
   const random = seeded(seed);
   const fitness = new Fitness();
@@ -358,7 +358,7 @@ export const safeStart = (
 ): Outcome<{ startsAt: string; chance: number }> => {
   for (const days of SURE_STEPS_DAYS) {
     const earlier = pieces.map((piece) =>
-      piece.due ? { ...piece, due: new Date(Date.parse(piece.due) - days * DAY_MS).toISOString() } : piece,
+      piece.due ? { ...piece, due: new Date(Date.parse(piece.due) - days * MS_PER_DAY).toISOString() } : piece,
     );
     const read = planPieces(earlier, context, { ...options, direction: 'backward' });
     if (!read.ok) break;

@@ -1,3 +1,4 @@
+import { MS_PER_MINUTE } from '../units/index.ts';
 import type { Outcome, Problem } from '../problem/index.ts';
 import type { Piece } from '../piece/index.ts';
 import type { BenchContext } from './benchProblem.ts';
@@ -12,7 +13,6 @@ export interface Help {
   readonly savedMinutes: number;
 }
 
-const MS_PER_MINUTE = 60_000;
 const WARMER_C = 5;
 const LATEST_WARM_C = 26;
 
@@ -61,6 +61,26 @@ const changesOf = (context: BenchContext): { readonly what: string; readonly con
   ];
 };
 
+/** What one change brings, planned for itself; nothing where all is not ready sooner. */
+export const helpOf = (
+  what: string,
+  pieces: readonly Piece[],
+  context: BenchContext,
+  week: WeekPlan,
+  options: PlanPiecesOptions,
+): Help[] => {
+  const read = planPieces(pieces, context, { ...options, direction: 'forward' });
+  // a piece that is left out has not been brought forward
+  if (!read.ok || !read.week.readyAt || !week.readyAt) return [];
+  if (Object.keys(read.week.problems).some((id) => !(id in week.problems))) return [];
+  const savedMinutes = Math.round((Date.parse(week.readyAt) - Date.parse(read.week.readyAt)) / MS_PER_MINUTE);
+  return savedMinutes > 0 ? [{ what, readyAt: read.week.readyAt, savedMinutes }] : [];
+};
+
+/** The change that saves most comes first. */
+export const bestFirst = (helps: readonly Help[]): Help[] =>
+  [...helps].sort((one, other) => other.savedMinutes - one.savedMinutes);
+
 /**
  * What would bring the end forward most, each change planned for itself.
  *
@@ -71,18 +91,8 @@ export const whatHelps = (
   context: BenchContext,
   week: WeekPlan,
   options: PlanPiecesOptions = {},
-): Help[] => {
-  if (!week.readyAt) return [];
-  const now = Date.parse(week.readyAt);
-  return changesOf(context)
-    .flatMap(({ what, context: changed }): Help[] => {
-      const read = planPieces(pieces, changed, { ...options, direction: 'forward' });
-      if (!read.ok || !read.week.readyAt) return [];
-      const savedMinutes = Math.round((now - Date.parse(read.week.readyAt)) / MS_PER_MINUTE);
-      return savedMinutes > 0 ? [{ what, readyAt: read.week.readyAt, savedMinutes }] : [];
-    })
-    .sort((one, other) => other.savedMinutes - one.savedMinutes);
-};
+): Help[] =>
+  bestFirst(changesOf(context).flatMap(({ what, context: changed }) => helpOf(what, pieces, changed, week, options)));
 
 /** A due date that cannot be met, with the nearest one that can. */
 export interface MissedDue {

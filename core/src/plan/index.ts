@@ -22,7 +22,7 @@ export { type Plan, type PlannedStep } from './plan.ts';
 export { benchProblem, posedBench, type BenchContext, type PosedBench } from './benchProblem.ts';
 export { planPieces, type LimitingStep, type PlanPiecesOptions, type WeekPlan } from './planPieces.ts';
 export { chanceBy, chanceOf, readyWith, safeStart, weatherMayBe, type Chance, type ForecastError } from './chance.ts';
-export { missedDues, tryPin, whatHelps, type Help, type MissedDue } from './explain.ts';
+export { bestFirst, helpOf, missedDues, tryPin, whatHelps, type Help, type MissedDue } from './explain.ts';
 export { calendarFile } from './calendarFile.ts';
 export { outdoorStretches, whyNotOutdoors } from './weather.ts';
 export { isCoat, waitsBefore, workFigure, type Wait } from './waits.ts';

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { catalogue } from '../materials/index.ts';
+import { dryTimeAlong } from '../dry/index.ts';
 import { pieceSchema, type Piece } from '../piece/index.ts';
 import { dice, seriesFrom, someWeather } from '../testing/weather.ts';
 import {
@@ -146,6 +147,46 @@ describe('the whole bench', () => {
       if (!isBeyondForecast) expect(whyNotOutdoors(product, hour!)).toBeNull();
     }
     expect(week.forecast?.id).toBe('test');
+  });
+
+  test('no coat is laid outdoors that rain would meet before it can be touched, however slowly it dries', () => {
+    // a cold, dry morning and rain from one o'clock on: label time would do, the cold takes longer
+    const hours = CONTEXT.outdoor!.hours.map((hour, index) => {
+      const ofDay = (9 + index) % 24;
+      return {
+        ...hour,
+        temperatureC: 11,
+        relativeHumidity: 60,
+        windMs: 1,
+        isDaylight: ofDay >= 8 && ofDay < 16,
+        rainMm: ofDay >= 13 ? 1 : 0,
+      };
+    });
+    const outdoor = seriesFrom(NOW, hours);
+    const week = planned(some, { outdoor });
+    const product = all.productById.get('acrylic-clear-aerosol')!;
+    for (const { start, end, isBeyondForecast } of week.plans['demo-boards']!.steps.filter(({ stepId }) =>
+      stepId.startsWith('finish'),
+    )) {
+      if (isBeyondForecast) continue;
+      const touch = dryTimeAlong(product, 'touch', Date.parse(end), outdoor);
+      const rain = new Date(Date.parse(start)).setUTCHours(13, 0, 0, 0);
+      expect(touch.ok && Date.parse(end) + touch.high * 60_000 <= rain).toBe(true);
+    }
+  });
+
+  test('beyond the forecast a coat outdoors is given longer than the workshop would take', () => {
+    const wet = seriesFrom(
+      NOW,
+      CONTEXT.outdoor!.hours.map((hour) => ({ ...hour, rainMm: 1 })),
+    );
+    const at = planned([of('demo-boards')], { outdoor: wet }).plans['demo-boards']!.steps.find(
+      ({ stepId }) => stepId === 'finish#3',
+    )!;
+    const label = stepsOf(of('demo-boards'), all, CONTEXT.workshop).find(({ id }) => id === 'finish#3')!.firm!.time
+      .high;
+    expect(at.isBeyondForecast).toBe(true);
+    expect((Date.parse(at.driesUntil!) - Date.parse(at.end)) / 60_000).toBeGreaterThan(label);
   });
 
   test('another forecast moves what is outdoors', () => {

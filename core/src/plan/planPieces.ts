@@ -1,5 +1,5 @@
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
-import { MINUTES_PER_HOUR } from '../units/index.ts';
+import { MINUTES_PER_DAY, MINUTES_PER_HOUR, MS_PER_MINUTE } from '../units/index.ts';
 import type { Piece } from '../piece/index.ts';
 import { planBench, type BenchPlan } from './bench/planBench.ts';
 import {
@@ -56,7 +56,6 @@ export interface WeekPlan {
   readonly droppedPins: readonly { readonly pieceId: string; readonly stepId: string }[];
 }
 
-const MS_PER_MINUTE = 60_000;
 const iso = (instant: number): string => new Date(instant).toISOString();
 const SEED = 1;
 /** Further and further ahead, until a plan is found: long cures and rare weather need it. */
@@ -316,7 +315,8 @@ const solved = (
       pieceIds: [...new Set(culprits.map((id) => fromBenchId(id).pieceId))],
     };
     // a date that cannot be met is not met in a longer year either
-    if (direction === 'backward' && Math.max(...Object.values(posed.problem.due)) < horizonDays * 1440) break;
+    if (direction === 'backward' && Math.max(...Object.values(posed.problem.due)) < horizonDays * MINUTES_PER_DAY)
+      break;
   }
   return refusal;
 };

@@ -1,3 +1,4 @@
+import { MS_PER_MINUTE } from '../units/index.ts';
 import type { Catalogue, Product, Stage } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
 import type { Operation, Stack } from '../piece/index.ts';
@@ -21,7 +22,6 @@ export interface Moment {
   readonly what: string;
 }
 
-const MS_PER_MINUTE = 60_000;
 const READY_STAGES: readonly Stage[] = ['recoat', 'mask', 'film'];
 
 /** End of each coat of an operation, oldest first, as planned or done. */

@@ -32,3 +32,6 @@ export const percentHumidity = (value: number) => value as PercentHumidity;
 export const MINUTES_PER_HOUR = 60;
 export const MINUTES_PER_DAY = 1440;
 export const MM_PER_INCH = 25.4;
+export const MS_PER_MINUTE = 60_000;
+export const MS_PER_HOUR = 3_600_000;
+export const MS_PER_DAY = 86_400_000;

@@ -1,19 +1,17 @@
 import { expose } from 'comlink';
 import {
   candidateOfStack,
-  catalogue,
   judgeStack,
   matchLayers,
   surveyCatalogue,
-  usersCatalogue,
   whyNot,
   type Brief,
-  type Catalogue,
   type Schools,
   type Stack,
   type Trial,
   type UsersOwn,
 } from '@sgraffa/core';
+import { catalogueOf } from './usersCatalogue.ts';
 
 /** By what a piece is judged besides its own facts: schools, the user's trials, products and figures. */
 export interface Judging {
@@ -21,16 +19,6 @@ export interface Judging {
   readonly trials: readonly Trial[];
   readonly own: UsersOwn;
 }
-
-let users: { readonly key: string; readonly catalogue: Catalogue } | undefined;
-const catalogueOf = (own: UsersOwn): Catalogue => {
-  const key = JSON.stringify(own);
-  if (users?.key !== key) {
-    const read = usersCatalogue(catalogue(), own);
-    users = { key, catalogue: read.ok ? read.catalogue : catalogue() };
-  }
-  return users.catalogue;
-};
 
 /** What may run in this worker: judging stacks of layers. */
 const matchWorker = {

@@ -1,32 +1,20 @@
 import { expose } from 'comlink';
 import {
-  catalogue,
+  bestFirst,
   chanceOf,
   fasterLayers,
   FIRST_LOOK,
   planPieces,
   safeStart,
   tryPin,
-  usersCatalogue,
   whatHelps,
   type BenchContext,
-  type Catalogue,
   type PlanPiecesOptions,
-  type UsersOwn,
   type WeekPlan,
 } from '@sgraffa/core';
 import { benchContextOf } from './benchContext.ts';
+import { catalogueOf } from './usersCatalogue.ts';
 import type { PlanInput } from './planTypes.ts';
-
-let users: { readonly key: string; readonly catalogue: Catalogue } | undefined;
-const catalogueOf = (own: UsersOwn): Catalogue => {
-  const key = JSON.stringify(own);
-  if (users?.key !== key) {
-    const read = usersCatalogue(catalogue(), own);
-    users = { key, catalogue: read.ok ? read.catalogue : catalogue() };
-  }
-  return users.catalogue;
-};
 
 const contextOf = (input: PlanInput): BenchContext => benchContextOf(input, catalogueOf(input.own));
 
@@ -52,10 +40,10 @@ const planWorker = {
   helps: (input: PlanInput, week: WeekPlan) => {
     const context = contextOf(input);
     const once = { budget: FIRST_LOOK };
-    return [
+    return bestFirst([
       ...whatHelps(input.pieces, context, week, once),
       ...fasterLayers(input.pieces, context, week, { schools: input.settings.schools }, once),
-    ].sort((one, other) => other.savedMinutes - one.savedMinutes);
+    ]);
   },
   move: (input: PlanInput, pin: { pieceId: string; stepId: string; at: string }) =>
     tryPin(input.pieces, pin, contextOf(input), { ...optionsOf(input), budget: FIRST_LOOK }),

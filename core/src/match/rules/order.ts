@@ -1,7 +1,5 @@
-import { formatDuration, formatTemperature } from '../../units/index.ts';
+import { MINUTES_PER_DAY, formatDuration, formatTemperature } from '../../units/index.ts';
 import { aboutProduct, blocks, cautions, favours, figureOf, takesAway, type Rule } from '../context.ts';
-
-const MINUTES_PER_DAY = 1440;
 
 export const order: readonly Rule[] = [
   aboutProduct({

@@ -1,6 +1,7 @@
 import { Button, FileButton, NumberInput, Select } from '@mantine/core';
 import { useState } from 'react';
 import {
+  climateBeyond,
   exceptionSchema,
   failed,
   problemSentence,
@@ -152,27 +153,35 @@ const SOURCE_WORDS = {
   none: 'none',
 } as const;
 
+const ReadingsButton = ({ label, take }: { label: string; take: (file: File | null) => Promise<void> }) => (
+  <FileButton accept=".csv,.json,text/csv,application/json" onChange={(file) => void take(file)}>
+    {(props) => (
+      <Button variant="outline" {...props}>
+        {label}
+      </Button>
+    )}
+  </FileButton>
+);
+
 const ClimatePart = ({ settings, now, change }: Props) => {
   const forecast = useForecast();
   const [problems, setProblems] = useState<readonly Problem[]>([]);
   const { station } = settings.bench;
   const take = (use: (series: NonNullable<typeof forecast.series>) => void) => async (file: File | null) => {
     if (!file) return;
-    const read = readClimate(await file.text(), now);
+    const read = readClimate(await file.text(), now, settings.zone);
     setProblems(read.ok ? [] : read.problems);
     if (read.ok) use(read.series);
   };
-  const asWorkshop = take(({ hours }) => {
-    const last = hours.slice(-24);
-    const mean = (values: readonly number[]) =>
-      Math.round((values.reduce((sum, one) => sum + one, 0) / values.length) * 10) / 10;
+  const asWorkshop = take((series) => {
+    const { temperatureC, relativeHumidity } = climateBeyond({ ...series, beyond: undefined });
     change(
       (kept) => ({
         ...kept,
         workshop: {
           ...kept.workshop,
-          temperatureC: mean(last.map(({ temperatureC }) => temperatureC)),
-          relativeHumidity: Math.round(mean(last.map(({ relativeHumidity }) => relativeHumidity))),
+          temperatureC: Math.round(temperatureC * 10) / 10,
+          relativeHumidity: Math.round(relativeHumidity),
         },
       }),
       "the workshop's readings",
@@ -203,20 +212,8 @@ const ClimatePart = ({ settings, now, change }: Props) => {
             change((kept) => ({ ...kept, bench: { ...kept.bench, station: value || null } }), 'the station')
           }
         />
-        <FileButton accept=".csv,.json,text/csv,application/json" onChange={(file) => void asForecast(file)}>
-          {(props) => (
-            <Button variant="outline" {...props}>
-              Forecast from a file
-            </Button>
-          )}
-        </FileButton>
-        <FileButton accept=".csv,.json,text/csv,application/json" onChange={(file) => void asWorkshop(file)}>
-          {(props) => (
-            <Button variant="outline" {...props}>
-              Workshop readings from a file
-            </Button>
-          )}
-        </FileButton>
+        <ReadingsButton label="Forecast from a file" take={asForecast} />
+        <ReadingsButton label="Workshop readings from a file" take={asWorkshop} />
         {settings.bench.readings && (
           <Button
             variant="outline"

@@ -12,6 +12,7 @@ const DAY = '2026-11-25T09:00:00Z';
 const ready = async (page) => {
   await page.waitForLoadState('networkidle');
   await page.locator('[aria-busy="true"]').waitFor({ state: 'detached' });
+  await page.getByText('being dated').first().waitFor({ state: 'detached', timeout: 60_000 });
   await page.evaluate(() => document.fonts.ready);
 };
 const slideTo = async (page, moments) => {
@@ -146,6 +147,7 @@ const VIEWS = {
       await field.press('Enter');
       await page.getByRole('link', { name: 'Week' }).click();
       await page.getByText('Latest start').click();
+      await page.getByRole('heading', { name: 'This cannot be planned' }).waitFor({ timeout: 60_000 });
       await page.getByText('the nearest that can be is').waitFor();
     },
   ],
@@ -186,6 +188,7 @@ try {
     });
     await page.clock.setFixedTime(DAY);
     await page.goto(`${address}${view}`);
+    await page.waitForTimeout(1000);
     await ready(page);
     await before?.(page);
     await ready(page);

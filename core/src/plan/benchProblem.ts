@@ -6,7 +6,8 @@ import { climateBeyond, dryTimeAlong, hourAt, type ClimateHour, type ClimateSeri
 import { catalogueFor, DEFAULT_SCHOOLS, type Piece, type Schools, type Workshop } from '../piece/index.ts';
 import { benchProblemSchema, type BenchProblem } from './bench/problem.ts';
 import { freeWindows, withoutQuiet, type BenchHours, type FreeWindow } from './hours.ts';
-import { GRID_MINUTES, PLACES_AT_BENCH, stepsOf, type Lag, type Step } from './steps.ts';
+import { GRID_MINUTES, PLACES_AT_BENCH, type Lag, type Step } from './step.ts';
+import { stepsOf } from './steps.ts';
 import { coveredUntil, outdoorStretches, rainlessStretches, type Stretches } from './weather.ts';
 
 export interface BenchContext extends BenchHours {

@@ -1,7 +1,7 @@
 import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
 import type { Catalogue } from '../materials/index.ts';
 import type { Piece } from '../piece/index.ts';
-import type { Step } from './steps.ts';
+import type { Step } from './step.ts';
 import type { WeekPlan } from './planPieces.ts';
 
 /**

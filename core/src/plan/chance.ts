@@ -8,7 +8,7 @@ import { Timeline } from './bench/timeline.ts';
 import { benchIdOf, coatProducts, itemsOf, sharedMinutes, type BenchContext, type BenchItem } from './benchProblem.ts';
 import { freeWindows, type FreeWindow } from './hours.ts';
 import { planPieces, type PlanPiecesOptions, type WeekPlan } from './planPieces.ts';
-import { PLACES_AT_BENCH, type Step } from './steps.ts';
+import { PLACES_AT_BENCH, type Step } from './step.ts';
 import { outdoorStretches, rainlessStretches, whyNotOutdoors, type Stretches } from './weather.ts';
 
 const DAY_H = 24;

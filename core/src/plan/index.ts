@@ -1,4 +1,5 @@
-export { stepIdOf, stepsOf, type BenchPlace, type Lag, type Step } from './steps.ts';
+export { stepIdOf, type BenchPlace, type Lag, type Step } from './step.ts';
+export { stepsOf } from './steps.ts';
 export {
   layerStatesAt,
   momentsOf,

@@ -152,6 +152,25 @@ describe('steps', () => {
     expect(at(fan, 'mask#1')).toBeCloseTo(at(steps, 'mask#1'));
   });
 
+  test('a film is cut and weeded while the ground dries, then laid; by hand it needs no machine', () => {
+    const cut = steps.find(({ id }) => id === 'mask.cut#1')!;
+    const lay = steps.find(({ id }) => id === 'mask#1')!;
+    expect([cut.label, cut.after, cut.lags, cut.places]).toEqual(['Cut and weed removable film', [], [], ['cutter']]);
+    expect(lay.label).toBe('Lay removable film');
+    expect(lay.after).toEqual(['ground#2', 'mask.cut#1']);
+    const byHand = stepsOf(pieceOf(SIGN), all, { ...REFERENCE, tools: [] }).find(({ id }) => id === 'mask.cut#1')!;
+    expect([byHand.places, byHand.needs.includes('a knife and a mat')]).toEqual([[], true]);
+    // the two together are the work that the film's own figure gives for one piece
+    expect(cut.perPiece.typical + lay.perPiece.typical).toBeCloseTo(
+      all.productById.get('film-removable')!.handsOn!.typical,
+    );
+  });
+
+  test('every step says what is needed and what right looks like', () => {
+    for (const step of steps) expect([step.id, step.looksRight.length > 10]).toEqual([step.id, true]);
+    expect(steps.find(({ id }) => id === 'ground#1')!.needs).toEqual(['exterior latex', 'a soft brush']);
+  });
+
   test('carry the cautions of their products', () =>
     expect(stepsOf(pieceOf([apply('medium', 'medium', 'aerosol-enamel')]), all, REFERENCE)[0]?.hazards).toContain(
       'aerosol',

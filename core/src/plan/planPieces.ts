@@ -11,7 +11,7 @@ import {
   type PosedBench,
 } from './benchProblem.ts';
 import type { Plan, PlannedStep } from './plan.ts';
-import { GRID_MINUTES, type Lag, type Step } from './steps.ts';
+import { GRID_MINUTES, type Lag, type Step } from './step.ts';
 import { coveredUntil } from './weather.ts';
 
 export interface PlanPiecesOptions {

@@ -3,7 +3,7 @@ import type { Catalogue, Product, Stage } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
 import type { Operation, Stack } from '../piece/index.ts';
 import type { Plan } from './plan.ts';
-import { stepIdOf } from './steps.ts';
+import { stepIdOf } from './step.ts';
 
 /** How far a layer is: open and wavy while wet, closed when cured. */
 export type LayerState = 'notYet' | 'wet' | 'touchDry' | 'ready' | 'cured';

@@ -32,7 +32,9 @@ export const labelOf = (operation: Operation, catalogue: Catalogue, coat: number
       : (catalogue.productById.get(operation.productId ?? '')?.name ?? 'Take the finish off');
   }
   const name = catalogue.productById.get(operation.productId)?.name ?? operation.productId;
-  const sentence = capitalised(name);
+  // cut and weeded in a step of its own: what is left is to bring it onto the piece
+  const isCut = catalogue.productById.get(operation.productId)?.how.includes('cut') ?? false;
+  const sentence = isCut ? `${operation.how === 'press' ? 'Press' : 'Lay'} ${name}` : capitalised(name);
   return operation.coats > 1 ? `${sentence}, coat ${coat} of ${operation.coats}` : sentence;
 };
 

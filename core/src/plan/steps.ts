@@ -14,66 +14,10 @@ import {
   type Workshop,
 } from '../piece/index.ts';
 import { formatDuration } from '../units/index.ts';
-import { cutWords, detailOf, labelOf, looksRightOf, needsOf, spanWords, worksAtOnce } from './stepWords.ts';
+import { drafted, isUsedUp, productFor, type Draft } from './drafts.ts';
+import { GRID_MINUTES, stepIdOf, type BenchPlace, type Lag, type Step } from './step.ts';
+import { cutWords, detailOf, labelOf, looksRightOf, needsOf, spanWords } from './stepWords.ts';
 import { firmStage, isCoat, waitsBefore, workFigure } from './waits.ts';
-
-/** A gap that a step must keep to an earlier one, counted from that step's end. */
-export interface Lag {
-  readonly from: string;
-  /** Minutes: the plan keeps the high figure; typical is "may be ready from". */
-  readonly time: Figure;
-  /** Where the next coat may only come in one of several windows, minutes from the earlier end. */
-  readonly windows?: readonly (readonly [number, number | null])[];
-  readonly why: string;
-  readonly productId: string;
-  readonly stage: Stage;
-}
-
-/** What only one step at a time can have, besides the hands. */
-export const PLACES_AT_BENCH = ['cutter', 'press', 'oven', 'sprayPlace', 'turner'] as const;
-export type BenchPlace = (typeof PLACES_AT_BENCH)[number];
-
-/** One thing to do at the bench, on all the pieces of a batch or on a group of them. */
-export interface Step {
-  readonly id: string;
-  /** The operation, or the own step, that its coats belong to: the id without coat and group. */
-  readonly key: string;
-  readonly partId: string;
-  /** The operations it carries out, with the coat it lays; none where it only prepares one, or is the crafter's own. */
-  readonly operationIds: readonly string[];
-  readonly coat: number;
-  /** Which group of the batch, from 1, where it is too long for a window or a place; null for the whole batch. */
-  readonly group: number | null;
-  readonly label: string;
-  readonly detail: string;
-  /** What has to lie ready, and what it looks like when it is right. */
-  readonly needs: readonly string[];
-  readonly looksRight: string;
-  /** Hands-on and attended minutes for one piece alone. */
-  readonly perPiece: Figure;
-  /** Minutes that a batch costs once, and for each of its pieces. */
-  readonly setUpMinutes: number;
-  readonly eachMinutes: number;
-  readonly pieces: number;
-  readonly minutes: number;
-  /** Whether a long batch may be carried on in another sitting. */
-  readonly divisible: boolean;
-  /** Steps that are finished before this one begins. */
-  readonly after: readonly string[];
-  readonly lags: readonly Lag[];
-  /** Minutes after its end until the coat it lays can be handled; null where it lays none. */
-  readonly firm: { readonly time: Figure; readonly productId: string; readonly stage: Stage } | null;
-  /** The product whose coat it lays. */
-  readonly coatOf: string | null;
-  readonly hazards: readonly string[];
-  readonly air: Product['air'];
-  readonly places: readonly BenchPlace[];
-  /** Set where the step can never start in this workshop's climate. */
-  readonly problem?: Problem;
-}
-
-/** Plans are kept in whole steps of this many minutes: nobody at a bench works to the minute. */
-export const GRID_MINUTES = 5;
 
 const sum = (figures: readonly Figure[]): Figure => ({
   low: figures.reduce((total, { low }) => total + low, 0),
@@ -83,41 +27,6 @@ const sum = (figures: readonly Figure[]): Figure => ({
   basis: figures.some(({ basis }) => basis === 'estimate') ? 'estimate' : (figures[0]?.basis ?? 'estimate'),
 });
 
-interface Draft {
-  readonly operations: readonly Operation[];
-  readonly coat: number;
-}
-
-const isUsedUp = (operation: Operation, catalogue: Catalogue): operation is ApplyOperation =>
-  operation.op === 'apply' &&
-  operation.role === 'medium' &&
-  worksAtOnce(catalogue.productById.get(operation.productId));
-
-/** Coats apart; what goes with a coat or follows it at once (transfer tape, unmask while wet, rinse after the dwell) joined to it. */
-const drafted = (operations: readonly Operation[], catalogue: Catalogue): Draft[] => {
-  const drafts: Draft[] = [];
-  for (const operation of operations) {
-    const last = drafts.at(-1);
-    const lastOperation = last?.operations.at(-1);
-    const joins =
-      lastOperation !== undefined &&
-      (operation.op === 'remove'
-        ? (operation.what === 'mask' && operation.school === 'wet' && lastOperation.op === 'apply') ||
-          (operation.what === 'medium' && isUsedUp(lastOperation, catalogue))
-        : operation.op === 'apply' &&
-          operation.role === 'transfer' &&
-          lastOperation.op === 'apply' &&
-          lastOperation.role === 'film');
-    if (joins && last) {
-      drafts[drafts.length - 1] = { ...last, operations: [...last.operations, operation] };
-      continue;
-    }
-    const coats = operation.op === 'apply' ? operation.coats : 1;
-    for (let coat = 1; coat <= coats; coat += 1) drafts.push({ operations: [operation], coat });
-  }
-  return drafts;
-};
-
 /** Minutes a piece in which a medium works while the next one is begun: groups no longer than the shortest dwell share it. */
 const dwellEach = (apply: Figure, rinse: Figure, dwell: Figure, quantity: number): number => {
   const group = Math.max(1, Math.floor(dwell.low / apply.typical));
@@ -126,10 +35,6 @@ const dwellEach = (apply: Figure, rinse: Figure, dwell: Figure, quantity: number
 
 const hazardsOf = (operation: Operation, operations: readonly Operation[], catalogue: Catalogue): readonly string[] =>
   productFor(operation, operations, catalogue)?.hazards ?? [];
-
-/** The id of the step that lays one coat of an operation on the whole batch, or on a group of it. */
-export const stepIdOf = (operation: { readonly id: string }, coat: number, group: number | null = null): string =>
-  `${operation.id}#${coat}${group === null ? '' : `~${group}`}`;
 
 const rounded = (minutes: number): number => GRID_MINUTES * Math.max(1, Math.ceil(minutes / GRID_MINUTES - 1e-9));
 
@@ -161,16 +66,6 @@ interface Batch {
   readonly quantity: number;
   readonly places: DryingPlaces;
 }
-
-const productFor = (
-  operation: Operation,
-  operations: readonly Operation[],
-  catalogue: Catalogue,
-): Product | undefined => {
-  if (operation.op !== 'treat') return catalogue.productById.get(operation.productId ?? '');
-  const treated = operations.find(({ id }) => id === operation.of);
-  return treated?.op === 'apply' ? catalogue.productById.get(treated.productId) : undefined;
-};
 
 const placesOf = (operation: Operation, product: Product | undefined): readonly BenchPlace[] => [
   ...(operation.op === 'apply' && operation.how === 'press' ? (['press'] as const) : []),

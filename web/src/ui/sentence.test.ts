@@ -83,6 +83,14 @@ describe('the sentence is the whole decision', () => {
     expect(clauses(demo('demo-drawers'), true)[1]?.words).toBe('nothing stands yet: what could change?');
   });
 
+  test('dates that are still being worked out are said to be, where there is something to date', () => {
+    const plain = { catalogue: all, settings, isRefused: false, plan: null, isPlanning: true, limits: [], now: NOW };
+    const clauseOf = (piece: Piece) =>
+      sentenceOf({ ...plain, piece, stack: piece.parts[0]!.stack }).find(({ course }) => course === 'plan');
+    expect(clauseOf(demo('demo-signs'))).toMatchObject({ words: 'being dated…', isOpen: true });
+    expect(clauseOf(demo('demo-drawers'))).toMatchObject({ words: 'when?', isOpen: true });
+  });
+
   test('every clause leads to its own course', () =>
     expect(clauses(demo('demo-signs')).map(({ course }) => course)).toEqual([
       'surface',

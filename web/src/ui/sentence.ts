@@ -82,6 +82,8 @@ export interface SentenceInput {
   readonly stack: Stack | null;
   readonly isRefused: boolean;
   readonly plan: Plan | null;
+  /** Whether its dates are still being worked out. */
+  readonly isPlanning?: boolean;
   readonly limits: readonly CareLimit[];
   readonly now: string;
 }
@@ -94,6 +96,7 @@ export const sentenceOf = ({
   stack,
   isRefused,
   plan,
+  isPlanning = false,
   limits,
   now,
 }: SentenceInput): Clause[] => {
@@ -112,7 +115,7 @@ export const sentenceOf = ({
     artworkWords(piece, settings),
     plan?.readyAt
       ? { course: 'plan', words: `ready ${dayAndTime(plan.readyAt, settings.zone, now)}`, isOpen: false }
-      : { course: 'plan', words: 'when?', isOpen: true },
+      : { course: 'plan', words: stack && isPlanning ? 'being dated…' : 'when?', isOpen: true },
     care
       ? {
           course: 'care',

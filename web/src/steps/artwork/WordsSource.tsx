@@ -81,6 +81,19 @@ const FaceSelect = ({ label, value, onChange }: { label: string; value: string; 
   );
 };
 
+/** Room between letters, added to what the face gives. */
+const BetweenLetters = ({ value, set }: { value: number; set: (value: number) => void }) => (
+  <QuantityInput
+    required
+    label="Between letters"
+    description="In letter heights."
+    value={value}
+    format={String}
+    parse={boundedNumber('a spacing', -0.5, 5, '')}
+    onChange={(spacing) => spacing !== null && set(spacing)}
+  />
+);
+
 /** Words set in letters. */
 export const Words = ({
   from,
@@ -123,15 +136,7 @@ export const Words = ({
           parse={(text) => parseLength(text, settings.length)}
           onChange={(letterHeightMm) => letterHeightMm !== null && set({ letterHeightMm })}
         />
-        <QuantityInput
-          required
-          label="Between letters"
-          description="In letter heights."
-          value={source.letterSpacing}
-          format={String}
-          parse={boundedNumber('a spacing', -0.5, 5, '')}
-          onChange={(letterSpacing) => letterSpacing !== null && set({ letterSpacing })}
-        />
+        <BetweenLetters value={source.letterSpacing} set={(letterSpacing) => set({ letterSpacing })} />
         <QuantityInput
           required
           label="From line to line"
@@ -226,15 +231,7 @@ export const Labels = ({
           {...length}
           onChange={(maxHeightMm) => maxHeightMm !== null && set({ maxHeightMm })}
         />
-        <QuantityInput
-          required
-          label="Between letters"
-          description="In letter heights."
-          value={source.letterSpacing}
-          format={String}
-          parse={boundedNumber('a spacing', -0.5, 5, '')}
-          onChange={(letterSpacing) => letterSpacing !== null && set({ letterSpacing })}
-        />
+        <BetweenLetters value={source.letterSpacing} set={(letterSpacing) => set({ letterSpacing })} />
         <QuantityInput
           label="Height of capitals"
           description="Empty: the largest that lets the longest fit."

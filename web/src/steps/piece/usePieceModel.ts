@@ -140,6 +140,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
       stack,
       isRefused,
       plan,
+      isPlanning,
       limits: worked.limits,
       now,
     }),

@@ -12,15 +12,34 @@ import { usePlannedWeek } from '../../workers/planClient.ts';
 import './pieces.css';
 
 /** The sentence of a piece without asking Match again: from what is kept. */
-const shortSentence = (piece: Piece, plan: Plan | null, settings: Settings, now: string, all: Catalogue): string => {
+const shortSentence = (
+  piece: Piece,
+  plan: Plan | null,
+  isPlanning: boolean,
+  settings: Settings,
+  now: string,
+  all: Catalogue,
+): string => {
   const { stack } = piece.parts[0]!;
   const { limits } = workedOut(piece, plan, settings, all);
-  return sentenceOf({ piece, catalogue: all, settings, stack, isRefused: false, plan, limits, now })
+  return sentenceOf({ piece, catalogue: all, settings, stack, isRefused: false, plan, isPlanning, limits, now })
     .map(({ words }) => words)
     .join(' → ');
 };
 
-const Row = ({ piece, plan, bench, now }: { piece: Piece; plan: Plan | null; bench: Bench; now: string }) => {
+const Row = ({
+  piece,
+  plan,
+  isPlanning,
+  bench,
+  now,
+}: {
+  piece: Piece;
+  plan: Plan | null;
+  isPlanning: boolean;
+  bench: Bench;
+  now: string;
+}) => {
   const { deletePiece } = useChanges();
   const all = useCatalogue();
   const model = sectionModel({ part: piece.parts[0]!, catalogue: all });
@@ -31,7 +50,7 @@ const Row = ({ piece, plan, bench, now }: { piece: Piece; plan: Plan | null; ben
         <span>
           <strong>{piece.name}</strong>
           {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
-          <span className="sg-short">{shortSentence(piece, plan, bench.settings.value, now, all)}</span>
+          <span className="sg-short">{shortSentence(piece, plan, isPlanning, bench.settings.value, now, all)}</span>
         </span>
       </Link>
       <ActionIcon aria-label={`Delete ${piece.name}`} onClick={() => void deletePiece(piece.id)}>
@@ -45,7 +64,7 @@ const Row = ({ piece, plan, bench, now }: { piece: Piece; plan: Plan | null; ben
 export const PiecesPage = () => {
   const bench = useBench();
   const now = useNow();
-  const { answer } = usePlannedWeek();
+  const { answer, isPlanning } = usePlannedWeek();
   const plans = answer?.ok ? answer.week.plans : {};
   if (!bench) return <p className="sg-page sg-quiet">Opening…</p>;
   const pieces = [...bench.pieces].sort((left, right) => (left.value.name < right.value.name ? -1 : 1));
@@ -62,7 +81,7 @@ export const PiecesPage = () => {
       ) : (
         <ul className="sg-plain-list">
           {pieces.map(({ id, value }) => (
-            <Row key={id} piece={value} plan={plans[id] ?? null} bench={bench} now={now} />
+            <Row key={id} piece={value} plan={plans[id] ?? null} isPlanning={isPlanning} bench={bench} now={now} />
           ))}
         </ul>
       )}

@@ -12,6 +12,7 @@ import { stepsAtBench } from '../../ui/workedOut.ts';
 import { stopPlanning, tryMove, useChance, useSoonest } from '../../workers/planClient.ts';
 import { BenchSheet } from './BenchSheet.tsx';
 import { ExplainPart } from './ExplainPart.tsx';
+import { MissedDates } from './MissedDates.tsx';
 import { StepPanel } from './StepPanel.tsx';
 import { TodayPart } from './TodayPart.tsx';
 import { useChanged } from './useChanged.ts';
@@ -117,41 +118,18 @@ const MadeFrom = ({ state, model }: { state: WeekState; model: WeekModel }) => {
 
 /** Why nothing could be planned, and what could be: the nearest dates. */
 const Refused = ({ state, problems }: { state: WeekState; problems: readonly Problem[] }) => {
-  const { changeSettings, changePiece } = useChanges();
+  const { changeSettings } = useChanges();
   const soonest = useSoonest(state.asked, true);
   const week = soonest.data?.ok ? soonest.data.week : null;
   const { bench, now } = state;
   if (!bench) return null;
-  const { zone } = bench.settings.value;
-  const late = bench.pieces.filter(({ value, id }) => {
-    const readyAt = week?.plans[id]?.readyAt;
-    return value.due && readyAt && readyAt > value.due;
-  });
   return (
     <section className="sg-refused-plan">
       <h1>This cannot be planned</h1>
       {problems.map((problem) => (
         <p key={`${problem.code} ${problem.at}`}>{problemSentence(problem)}</p>
       ))}
-      {late.map((kept) => {
-        const { value, id } = kept;
-        const nearest = week!.plans[id]!.readyAt!;
-        return (
-          <p key={id}>
-            <Link to={`/pieces/${id}/plan`}>{value.name}</Link> is wanted {dayAndTime(value.due!, zone, now)}; the
-            nearest that can be is <strong>{dayAndTime(nearest, zone, now)}</strong>.{' '}
-            <Button
-              variant="outline"
-              size="compact-sm"
-              onClick={() =>
-                void changePiece(kept, (piece) => ({ ...piece, due: nearest }), `another date for ${value.name}`)
-              }
-            >
-              Make that its date
-            </Button>
-          </p>
-        );
-      })}
+      {week && <MissedDates bench={bench} week={week} now={now} />}
       {bench.settings.value.bench.direction === 'backward' && (
         <Button
           onClick={() =>
@@ -278,6 +256,7 @@ export const WeekPage = () => {
       {model && (
         <>
           <MadeFrom state={state} model={model} />
+          <MissedDates bench={bench} week={model.week} now={state.now} />
           {refusal && (
             <div className="sg-refused-move" role="alert">
               {refusal.map((problem) => (

@@ -1,0 +1,30 @@
+import { Button } from '@mantine/core';
+import { Link } from 'react-router';
+import { missedDues, type WeekPlan } from '@sgraffa/core';
+import { useChanges } from '../../store/bench.ts';
+import { dayAndTime } from '../../ui/dates.ts';
+import type { Bench } from '../../store/workspaceStore.ts';
+
+/** Pieces that a plan brings after their date, each with the nearest date that can be, which one press takes. */
+export const MissedDates = ({ bench, week, now }: { bench: Bench; week: WeekPlan; now: string }) => {
+  const { changePiece } = useChanges();
+  const { zone } = bench.settings.value;
+  const pieces = bench.pieces.map(({ value }) => value);
+  return missedDues(pieces, week).map(({ pieceId, piece, due, nearest }) => (
+    <p key={pieceId} className="sg-late-words">
+      <Link to={`/pieces/${pieceId}/plan`}>{piece}</Link> is wanted {dayAndTime(due, zone, now)}; the nearest that can
+      be is <strong>{dayAndTime(nearest, zone, now)}</strong>.{' '}
+      <Button
+        variant="outline"
+        size="compact-sm"
+        aria-label={`Make ${dayAndTime(nearest, zone, now)} the date of ${piece}`}
+        onClick={() => {
+          const kept = bench.pieces.find(({ id }) => id === pieceId);
+          if (kept) void changePiece(kept, (value) => ({ ...value, due: nearest }), `another date for ${piece}`);
+        }}
+      >
+        Make that its date
+      </Button>
+    </p>
+  ));
+};

@@ -23,6 +23,17 @@ import {
 const DUE = '2026-12-19T13:00:00.000Z';
 const settings = plainSettings('Europe/Berlin');
 
+/** What the crew says of everything that it makes, unless it says otherwise. */
+const SAID: Partial<Use> = {
+  soak: 'no',
+  heat: 'none',
+  food: 'none',
+  children: 'no',
+  skin: 'no',
+  mustComeOff: 'no',
+  item: 'ordinary',
+};
+
 const piece = (
   id: string,
   name: string,
@@ -50,8 +61,8 @@ const piece = (
         ...part!,
         surface: { ...part!.surface, ...facts.surface },
         area: facts.area ?? null,
-        use: { ...part!.use, ...facts.use },
-        designs: [{ ...part!.designs[0]!, ...facts.design }],
+        use: { ...part!.use, ...SAID, ...facts.use },
+        designs: [{ ...part!.designs[0]!, zone: 'outside', ...facts.design }],
       },
     ],
   };
@@ -89,7 +100,7 @@ const bagArea = areaOf({
 const pieces = [
   piece('demo-signs', 'Dome path signs', 'birch ply signs, outdoors three winters, wiped', 'plywood', {
     surface: { shape: 'flat', tone: 'light', widthMm: 420, heightMm: 130 },
-    use: { place: 'exposed', lifeYears: 3, water: 'wipe', wear: 'display' },
+    use: { place: 'exposed', lifeYears: 3, water: 'wipe', wear: 'display', heat: 'unknown', children: 'unknown' },
     area: signArea,
     design: { look: 'opaque', tone: 'light', ...artwork('art-sign', signArea) },
     piece: {
@@ -128,7 +139,7 @@ const pieces = [
   }),
   piece('demo-plaques', 'Star-chart plaques', 'raw maple plaques, burnt, indoors', 'hardwood', {
     surface: { shape: 'flat' },
-    use: { place: 'indoors', water: 'wipe', wear: 'display' },
+    use: { place: 'indoors', water: 'wipe', wear: 'display', food: 'unknown' },
     design: { look: 'burnt', minStrokeMm: 1.4, minWebMm: 1.6 },
     piece: { quantity: 3 },
   }),

@@ -19,7 +19,11 @@ const ORDER = [
 const PACKAGES = [
   'zod',
   'temporal-polyfill',
+  'chrono-node/en',
   'clipper2-ts',
+  'compromise/three',
+  'fastest-levenshtein',
+  'pluralize',
   'd3-color',
   'flatbush',
   'fontkit',

@@ -40,7 +40,7 @@ export const CARE_AXES = [
 ] as const;
 export type CareAxis = (typeof CARE_AXES)[number];
 /** Where on the piece: where a design lies, or the rest of it. */
-export type CareZone = (typeof ZONES)[number] | 'rest';
+export type CareZone = (typeof ZONES)[number] | 'unknown' | 'rest';
 
 /** One limit: what the weakest layer stands, which one that is, and from when it holds. */
 export interface CareLimit {
@@ -262,7 +262,15 @@ export const careOf = (
   const productIn = (id: string) => chosen.productById.get(id);
   const serves = designIdsOf(stack);
   /** Where the design lies that a layer serves; null: everywhere. */
-  const zoneOf = (operationId: string) => designs.find(({ id }) => id === serves.get(operationId))?.zone ?? null;
+  const zoneOf = (operationId: string): CareZone | null => {
+    const design = designs.find(({ id }) => id === serves.get(operationId));
+    return design ? zoneOfWay(design) : null;
+  };
+  /** An inside coat is inside, whatever is said of its design. */
+  const zoneOfWay = (design: (typeof designs)[number]): CareZone => {
+    const methodId = stack.others?.find(({ designId }) => designId === design.id)?.methodId ?? stack.methodId;
+    return chosen.methodById.get(methodId)?.side === 'inside' ? 'inside' : design.zone;
+  };
   const profile = layersAt(stack, (id) => productIn(id)?.attacks);
   const bearerOf = (name: string, facts: typeof after.facts.properties): Bearer => ({
     operationId: null,
@@ -294,7 +302,7 @@ export const careOf = (
   });
   const ground = profile.cut?.kind === 'stripped' ? bared : surface;
   const curing = plan ? stillCuring(after.facts, part.surface.waitDays, plan) : [];
-  const zones = [...new Set(designs.map(({ zone }) => zone))];
+  const zones = [...new Set(designs.map(zoneOfWay))];
   const layersIn = (wanted: string) =>
     layers.filter(({ zone }) => zone === null || zone === wanted).map(({ bearer }) => bearer);
   const allOver = layers.filter(({ extent }) => extent === 'all').map(({ bearer }) => bearer);
@@ -305,4 +313,12 @@ export const careOf = (
       ...limitsIn('rest', [surface, ...allOver], curing, stack.operations, plan, schools),
     ],
   };
+};
+
+/** The headline of a card: the washing that the weakest zone stands, the piece's own walls among them; not known goes before all but "none". */
+export const weakestWashing = (limits: readonly CareLimit[]): CareLimit | undefined => {
+  const rank = ({ value }: CareLimit): number => (value === 'unknown' ? 0.5 : rankIn(WATERS, String(value))); // what nobody knows is no better than a damp cloth
+  return limits
+    .filter(({ axis }) => axis === 'water')
+    .reduce<CareLimit | undefined>((least, limit) => (!least || rank(limit) < rank(least) ? limit : least), undefined);
 };

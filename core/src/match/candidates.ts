@@ -1,8 +1,11 @@
 import type { Catalogue, Method, Product } from '../materials/index.ts';
 import { PRIORITIES, type Pass, type Priority, type Stack } from '../piece/index.ts';
+import type { Condition } from './conditions.ts';
 import type { Finding, Situation } from './context.ts';
+import { hazardsOf, type HazardLine } from './hazards.ts';
 import { accountOf, strengthsOf, utility, type Account, type dryingMemo, type Strengths } from './score.ts';
 import type { Found } from './search.ts';
+import { isHeldBack, tierOf } from './tiers.ts';
 
 /** One stack of layers that stands, or that only a test patch can decide. */
 export interface Candidate {
@@ -15,6 +18,12 @@ export interface Candidate {
   readonly clause: string;
   readonly stack: Stack;
   readonly findings: readonly Finding[];
+  /** What must hold where nobody has said it; empty where it stands either way. */
+  readonly onlyIf: readonly Condition[];
+  /** Its grave hazards: what, where, what to wear. */
+  readonly hazards: readonly HazardLine[];
+  /** True where it works by a grave hazard that nobody asked for: it never leads. */
+  readonly isHeldBack: boolean;
   readonly strengths: Strengths;
   readonly account: Account;
   /** What it is the best of all at. */
@@ -58,15 +67,25 @@ export const clauseOf = (
 export interface Scored {
   readonly found: Found;
   readonly strengths: Strengths;
+  readonly conditions: readonly Condition[];
+  /** What comes before how good it is; lower is better. */
+  readonly tier: number;
   /** How good it is for each priority, in the order of PRIORITIES. */
   readonly values: readonly number[];
 }
 
-export const scored = (found: Found, situation: Situation, dryMinutes: ReturnType<typeof dryingMemo>): Scored => {
+export const scored = (
+  found: Found,
+  situation: Situation,
+  dryMinutes: ReturnType<typeof dryingMemo>,
+  conditions: readonly Condition[] = [],
+): Scored => {
   const strengths = strengthsOf(found, situation, dryMinutes);
   return {
     found,
     strengths,
+    conditions,
+    tier: tierOf(found, conditions, situation),
     values: PRIORITIES.map((priority) => utility(strengths, found.findings, situation, priority)),
   };
 };
@@ -83,18 +102,22 @@ export const fingerprint = (found: Found): string =>
   `${wayOf(found)}:${found.operations.flatMap((operation) => (operation.op === 'apply' && operation.role !== 'prep' ? [operation.productId] : [])).join('+')}`;
 
 export const candidateOf = (
-  { found, strengths }: Scored,
+  { found, strengths, conditions }: Scored,
   bestAt: readonly Priority[],
   situation: Situation,
 ): Candidate => {
   const { catalogue } = situation;
   const clause = clauseOf(found, catalogue);
   const finish = productIn(found, 'finish', catalogue);
+  const below = ['ground', 'groundSeal'].flatMap((role) => {
+    const name = productIn(found, role, catalogue)?.name;
+    return name === undefined || name === found.key.name ? [] : [name];
+  });
   return {
     id: fingerprint(found),
     methodId: found.method.id,
     keyId: found.key.id,
-    title: `${capitalised(clause)}${finish && finish.id !== found.key.id ? `, under ${finish.name}` : ''}`,
+    title: `${capitalised(clause)}${below.length ? `, over ${below.join(' and ')}` : ''}${finish && finish.id !== found.key.id ? `, under ${finish.name}` : ''}`,
     clause,
     stack: {
       methodId: found.method.id,
@@ -104,6 +127,9 @@ export const candidateOf = (
       operations: [...found.operations],
     },
     findings: found.findings,
+    onlyIf: conditions,
+    hazards: hazardsOf(found.operations, situation),
+    isHeldBack: isHeldBack(found, situation),
     strengths,
     account: accountOf(found.operations, situation),
     bestAt,
@@ -121,7 +147,8 @@ export class Bests {
     if (!held) ofKey.set(method, (held = PRIORITIES.map(() => undefined)));
     entry.values.forEach((value, index) => {
       const other = held[index];
-      if (!other || value > other.values[index]!) held[index] = entry;
+      if (!other || entry.tier < other.tier || (entry.tier === other.tier && value > other.values[index]!))
+        held[index] = entry;
     });
   }
   all(): Scored[] {
@@ -135,7 +162,9 @@ export class Bests {
 export const isUnknown = ({ findings }: Found): boolean => findings.some(({ verdict }) => verdict === 'unknown');
 
 export const byPriority = (priority: Priority) => (left: Scored, right: Scored) =>
-  valueFor(right, priority) - valueFor(left, priority) || (fingerprint(left.found) < fingerprint(right.found) ? -1 : 1);
+  left.tier - right.tier ||
+  valueFor(right, priority) - valueFor(left, priority) ||
+  (fingerprint(left.found) < fingerprint(right.found) ? -1 : 1);
 
 /** At most seven: the best overall for what matters most, the best of each method, the best at each strength. */
 export const selected = (all: readonly Scored[], priority: Priority): { ranked: Scored[]; folded: Scored[] } => {

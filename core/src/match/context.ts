@@ -159,6 +159,3 @@ export const figureOf = (product: Product, label: string, figure: Figure): Decid
 });
 
 export const BONDED_COATS: readonly ApplyOperation['role'][] = ['ground', 'groundSeal', 'medium', 'finish'];
-
-/** True for a medium that takes away or changes the base rather than lying on it. */
-export const takesAway = (product: Product): boolean => product.attacks !== undefined && product.kind === 'medium';

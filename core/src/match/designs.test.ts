@@ -38,7 +38,7 @@ const PIECES: readonly (readonly [string, Said, readonly string[]])[] = [
       use: { water: 'handWash' },
       designs: [
         { id: 'label', look: 'opaque', tone: 'dark' },
-        { id: 'moon', look: 'frosted' },
+        { id: 'moon', look: 'frosted', wants: { way: 'frost-etch' } },
       ],
     },
     ['moon', 'label'],

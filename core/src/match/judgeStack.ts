@@ -3,6 +3,7 @@ import { problemsFromZod, type Problem } from '../problem/index.ts';
 import { catalogueFor, designIdsOf, passesOf, stackSchema, type Brief, type Stack } from '../piece/index.ts';
 import { candidateOf, namesOf, scored, type Candidate } from './candidates.ts';
 import { isSameStack } from './compare.ts';
+import { conditionsOfStack } from './conditions.ts';
 import type { Finding, Situation } from './context.ts';
 import { readBrief, settled, type Preferences } from './preferences.ts';
 import { dryingMemo } from './score.ts';
@@ -94,5 +95,6 @@ export const candidateOfStack = (
     ...(parts.length > 1 ? { passes: parts } : {}),
   };
   const situation = asChosen(read.situation, stack);
-  return candidateOf(scored(found, situation, dryingMemo(situation)), [], situation);
+  const conditions = blocks ? [] : conditionsOfStack(stack, situation, settled(preferences).book);
+  return candidateOf(scored(found, situation, dryingMemo(situation), conditions), [], situation);
 };

@@ -38,7 +38,7 @@ describe('the first answer of an experienced maker', () => {
     ['birch ply sign, outdoors three winters, wiped', 'paint-stencil', 'exterior-latex'],
     ['slate marker, outdoors three winters', 'paint-stencil', 'exterior-latex'],
     ['enamel bowl, hand-washed daily, indoors', 'decal', 'film-cast'],
-    ['glass jar, dishwasher, daily', 'frost-etch', 'frost-cream'],
+    ['glass jar, frosted, dishwasher, daily', 'frost-etch', 'frost-cream'],
     ['soda-lime glass lantern, candle, sheltered, frosted', 'frost-etch', 'frost-cream'],
     ['cotton bag, machine-washed', 'iron-on', 'iron-on-standard'],
     ['cotton tea towel, washed at 40 °C', 'iron-on', 'iron-on-standard'],

@@ -16,6 +16,8 @@ import {
   type Candidate,
   type Scored,
 } from './candidates.ts';
+import { asksOf, type Ask } from './asks.ts';
+import { Conditions, openFacts } from './conditions.ts';
 import type { Situation } from './context.ts';
 import type { RuleBook } from './judge.ts';
 import { apart, searchPasses } from './matchPasses.ts';
@@ -23,6 +25,8 @@ import { readBrief, settled, type Preferences } from './preferences.ts';
 import { refusalOf, refusedIn, type Refusal } from './refusals.ts';
 import { dryingMemo } from './score.ts';
 import { productsFor, searchMethod, type Only, type SearchCount } from './search.ts';
+import { firstTop, soilsOf } from './situation.ts';
+import { wantedIn, type Wanted } from './wanted.ts';
 import { situationsOf } from './whole.ts';
 
 export interface MatchResult {
@@ -31,6 +35,10 @@ export interface MatchResult {
   readonly folded: readonly Candidate[];
   readonly refused: readonly Refusal[];
   readonly unknown: readonly Candidate[];
+  /** What was asked for, whether the first answer does it, and where it does not, what stands in its way. */
+  readonly wanted: readonly Wanted[];
+  /** The unsaid facts that would change the answer most, the most useful first. */
+  readonly asks: readonly Ask[];
   /** Operations placed and judged, and complete stacks. */
   readonly considered: { readonly operations: number; readonly stacks: number };
   readonly problems: readonly Problem[];
@@ -58,7 +66,9 @@ const answered = (
   const known = new Bests();
   const open = new Bests();
   const standing = new Set<string>();
-  for (const method of catalogue.methods)
+  const conditions = new Conditions(openFacts(situation), settings.book);
+  for (const method of catalogue.methods) {
+    const start = firstTop(situation, soilsOf(situation, method));
     searchMethod(
       situation,
       method,
@@ -67,7 +77,7 @@ const answered = (
         allowedBlocks: 0,
         onFound: (found) => {
           standing.add(`${method.id}/${found.key.id}`);
-          const entry = scored(found, situation, dryMinutes);
+          const entry = scored(found, situation, dryMinutes, conditions.of(method, found.operations, start));
           if (isUnknown(found)) open.add(entry);
           else known.add(entry);
           return false;
@@ -75,6 +85,7 @@ const answered = (
       },
       count,
     );
+  }
   const refused: Refusal[] = [];
   const refuse = (method: Method, only: Only | undefined, title: string) => {
     const refusal = refusalOf(situation, method, only, title, settings, count);
@@ -107,7 +118,15 @@ const answeredInPasses = (
   return { ...apart(searchPasses(situation, catalogue, settings.book, settings.priority, count)), refused };
 };
 
-const NOTHING = { ranked: [], folded: [], refused: [], unknown: [], considered: { operations: 0, stacks: 0 } };
+const NOTHING = {
+  ranked: [],
+  folded: [],
+  refused: [],
+  unknown: [],
+  wanted: [],
+  asks: [],
+  considered: { operations: 0, stacks: 0 },
+};
 
 /**
  * Searches the stacks of every method for one part and judges them by the rules.
@@ -145,11 +164,18 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
   const firstOfWay = openOnly.filter(
     ({ found }, index) => openOnly.findIndex((other) => wayOf(other.found) === wayOf(found)) === index,
   );
+  const candidates = ranked.map((entry) => candidateOf(entry, bestAt(entry), situation));
+  // where nothing milder stands, a grave means that nobody asked for is shown but does not lead
+  const leads = candidates.length > 0 && !candidates[0]!.isHeldBack;
+  const wanted = wantedIn(situation, [...ranked, ...openOnly], byMend, settings, count);
+  const inTheWay = new Set(wanted.flatMap(({ refusals }) => refusals));
   return {
-    ranked: ranked.map((entry) => candidateOf(entry, bestAt(entry), situation)),
-    folded: folded.map((entry) => candidateOf(entry, [], situation)),
-    refused: byMend,
+    ranked: leads ? candidates : [],
+    folded: [...(leads ? [] : candidates), ...folded.map((entry) => candidateOf(entry, [], situation))],
+    refused: [...inTheWay, ...byMend.filter((refusal) => !inTheWay.has(refusal))],
     unknown: firstOfWay.slice(0, MOST_OPEN).map((entry) => candidateOf(entry, [], situation)),
+    wanted,
+    asks: asksOf(openFacts(situation), candidates),
     considered: { operations: count.judged, stacks: count.complete },
     problems: [],
   };

@@ -11,6 +11,7 @@ import {
   wayOf,
   type Scored,
 } from './candidates.ts';
+import { conditionsOfStack } from './conditions.ts';
 import type { Situation, Top } from './context.ts';
 import { productOf, type RuleBook } from './judge.ts';
 import { dryingMemo } from './score.ts';
@@ -23,6 +24,15 @@ const WIDTH = 10;
 const NEXT = 4;
 /** Beyond so many passes not every order is tried: the given one and its reverse are. */
 const MOST_ORDERED = 4;
+
+/** Whole stacks whose conditions are worked out: more are not shown. */
+const MOST_CONDITIONED = 24;
+
+const stackOf = ({ method, passes, operations }: Pick<Found, 'method' | 'passes' | 'operations'>): Stack => ({
+  methodId: method.id,
+  others: (passes ?? []).slice(1).map((pass) => ({ designId: pass.designId, methodId: pass.method.id })),
+  operations: [...operations],
+});
 
 interface Seen {
   readonly pass: Pass;
@@ -43,8 +53,18 @@ const ordersOf = <Item>(items: readonly Item[]): Item[][] =>
     ? [[...items]]
     : items.flatMap((item) => ordersOf(items.filter((other) => other !== item)).map((rest) => [item, ...rest]));
 
+/** True where every design that lies over another is laid after it. */
+const liesInOrder = (order: readonly Seen[]): boolean =>
+  order.every(({ pass }, at) =>
+    pass.every(
+      ({ over }) => over === null || order.slice(0, at).some((before) => before.pass.some(({ id }) => id === over)),
+    ),
+  );
+
 const ordersTried = (seen: readonly Seen[]): Seen[][] =>
-  seen.length <= MOST_ORDERED ? ordersOf(seen) : [[...seen], [...seen].reverse()];
+  (seen.length <= MOST_ORDERED ? ordersOf(seen) : [[...seen], [...seen].reverse()]).filter(liesInOrder);
+
+const isOver = ({ pass }: Seen): boolean => pass.some(({ over }) => over !== null);
 
 /** The best of each way of working first, then of each product, so that few still differ. */
 const varied = (all: readonly Scored[], priority: Priority, most: number): Scored[] => {
@@ -123,7 +143,7 @@ export const searchPasses = (
     });
 
   const goneOn = (laid: Laid, one: Seen): Laid[] => {
-    const top = topForNextDesign(laid.top);
+    const top = topForNextDesign(laid.top, isOver(one));
     return varied(standing(one, { top, pass: laid.passes.length + 1 }), priority, NEXT).map((entry) => ({
       passes: [...laid.passes, passOf(one, entry.found)],
       operations: [...laid.operations, ...entry.found.operations],
@@ -154,12 +174,7 @@ export const searchPasses = (
     let best: Scored | null = null;
     for (const tail of tailsOf(laid)) {
       const operations = [...laid.operations, ...tail];
-      const stack: Stack = {
-        methodId: first!.method.id,
-        others: passes.slice(1).map(({ designId, method }) => ({ designId, methodId: method.id })),
-        operations: [...operations],
-      };
-      const findings = judgeWhole(stack, situation, book);
+      const findings = judgeWhole(stackOf({ method: first!.method, passes, operations }), situation, book);
       count.judged += operations.length;
       if (findings.some(({ verdict }) => verdict === 'blocks')) continue;
       count.complete += 1;
@@ -186,7 +201,12 @@ export const searchPasses = (
       if (!held || valueFor(entry, priority) > valueFor(held, priority)) all.set(same, entry);
     }
   }
-  return [...all.values()];
+  const ordered = [...all.values()].sort(byPriority(priority));
+  return ordered.map((entry, place) =>
+    place < MOST_CONDITIONED
+      ? scored(entry.found, situation, memo, conditionsOfStack(stackOf(entry.found), situation, book))
+      : entry,
+  );
 };
 
 /** Those of which nothing is unknown, and those in a way that only a test can decide. */

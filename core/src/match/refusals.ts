@@ -5,6 +5,7 @@ import type { Finding, Situation } from './context.ts';
 import type { RuleBook } from './judge.ts';
 import { findMend, type Mend } from './mends.ts';
 import { searchMethod, type Found, type Only, type SearchCount } from './search.ts';
+import { situationOf } from './situation.ts';
 
 /** A way of working that is refused, with what stands in its way and the smallest way out. */
 export interface Refusal {
@@ -56,14 +57,47 @@ export const refusalOf = (
 ): Refusal | null => {
   const least = leastRefused(situation, method, only, book, count);
   if (!least) return null;
+  const mend = withoutMends ? null : findMend(situation, { method, only }, least.blocks, schools, book);
+  // the refusal speaks of the product that the way out is for
+  const meant = mend && !only ? keyAfter(mend, situation, method, schools, book, count) : null;
+  const shown = (meant && leastRefused(situation, method, meant, book, count)) ?? least;
   return {
     methodId: method.id,
     keyId: only?.product.id ?? null,
     title,
-    blockers: least.findings.filter(({ verdict }) => verdict === 'blocks'),
-    stack: { methodId: method.id, operations: [...least.operations] },
-    mend: withoutMends ? null : findMend(situation, { method, only }, least.blocks, schools, book),
+    blockers: shown.findings.filter(({ verdict }) => verdict === 'blocks'),
+    stack: { methodId: method.id, operations: [...shown.operations] },
+    mend,
   };
+};
+
+/** The product that a way of working stands with once a way out is taken. */
+const keyAfter = (
+  mend: Mend,
+  situation: Situation,
+  method: Method,
+  schools: Schools,
+  book: RuleBook,
+  count: SearchCount,
+): Only | null => {
+  const read = situationOf(mend.brief, situation.catalogue, schools, situation.trials);
+  const slot = method.slots.find(({ key }) => key);
+  if (!read.ok || !slot) return null;
+  const held: { found: Found | null } = { found: null };
+  searchMethod(
+    read.situation,
+    method,
+    book,
+    {
+      allowedBlocks: 0,
+      onFound: (found) => {
+        held.found = found;
+        return !found.findings.some(({ verdict }) => verdict === 'unknown');
+      },
+    },
+    count,
+  );
+  return held.found && { slot, product: held.found.key };
 };
 
 /** A brief that was changed for the designs of one pass, with the others as they were. */

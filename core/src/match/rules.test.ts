@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
-import type { ApplyOperation, Operation, Schools, Stack } from '../piece/index.ts';
+import { plainOwnSurface, type ApplyOperation, type Operation, type Schools, type Stack } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
 import { judgeStack, matchLayers, RULES, type MatchResult } from './index.ts';
 
@@ -87,6 +87,7 @@ const ROWS: readonly Row[] = [
       design: { zone: 'inside' },
     },
     silent: { ...glass, use: { item: 'candleVessel' } },
+    silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-permanent')),
   },
   {
     rule: 'food-zone',
@@ -626,6 +627,83 @@ const ROWS: readonly Row[] = [
     ),
   },
   { rule: 'dark-film-on-pane', speaks: { base: 'glass-window' }, silent: glass },
+  {
+    rule: 'cream-on-food-glaze',
+    speaks: { base: 'ceramic-glazed', use: { food: 'lip' }, design: { look: 'frosted', zone: 'rim' } },
+    silent: { ...glass, use: { food: 'lip' }, design: { look: 'frosted', zone: 'rim' } },
+  },
+  {
+    rule: 'old-coat-untested',
+    speaks: { base: 'steel-mild', surface: finish('unknown-finish'), design: { look: 'bareMetal' } },
+    silent: {
+      base: 'steel-mild',
+      surface: { ...finish('unknown-finish'), leadTest: 'clear' },
+      design: { look: 'bareMetal' },
+    },
+  },
+  {
+    rule: 'asbestos-below',
+    speaks: { base: 'vinyl-floor' },
+    silent: { base: 'pvc-soft' },
+    stack: stackOf('decal', layer('scuff', 'prep', 'scuff'), layer('film', 'film', 'film-permanent')),
+    silentStack: stackOf('decal', layer('scuff', 'prep', 'scuff'), layer('film', 'film', 'film-permanent')),
+  },
+  {
+    rule: 'structural-part',
+    speaks: { base: 'carbon-fibre' },
+    silent: { base: 'fibreglass' },
+  },
+  {
+    rule: 'treated-and-food',
+    speaks: { base: 'wood-treated', use: { food: 'food' } },
+    silent: { base: 'wood-treated' },
+  },
+  {
+    rule: 'boiling-wall',
+    speaks: { base: 'steel-stainless', use: { heat: 'boiling' } },
+    silent: { base: 'steel-stainless', use: { heat: 'oven' } },
+  },
+  {
+    rule: 'metal-in-microwave',
+    speaks: { base: 'ceramic-glazed', use: { heat: 'microwave' }, design: { look: 'metallic' } },
+    silent: { base: 'ceramic-glazed', design: { look: 'metallic' } },
+    stack: stackOf('decal', degreased, layer('film', 'film', 'film-metallic')),
+  },
+  {
+    rule: 'vacuum-and-oven',
+    speaks: { base: 'steel-stainless', use: { item: 'vacuumVessel' } },
+    silent: { base: 'steel-stainless' },
+  },
+  {
+    rule: 'unnamed-metal',
+    speaks: { base: 'own', surface: { own: plainOwnSurface('thing') }, design: { look: 'frosted' } },
+    silent: glass,
+  },
+  {
+    rule: 'slip-underfoot',
+    speaks: { base: 'concrete', use: { place: 'exposed', wear: 'feet' } },
+    silent: { base: 'concrete', use: { place: 'exposed' } },
+  },
+  {
+    rule: 'bare-metal-corrodes',
+    speaks: { base: 'steel-mild', use: { place: 'exposed' } },
+    silent: { base: 'steel-stainless', use: { place: 'exposed' } },
+  },
+  {
+    rule: 'finish-at-place',
+    speaks: { base: 'hardwood', surface: finish('chalk-paint'), use: { place: 'exposed' } },
+    silent: { base: 'hardwood', surface: finish('chalk-paint') },
+  },
+  {
+    rule: 'stays-behind',
+    speaks: { base: 'plaster', use: { mustComeOff: 'yes' } },
+    silent: { base: 'plaster' },
+  },
+  {
+    rule: 'seen-from-unsaid',
+    speaks: { ...glass, design: { zone: 'inside' } },
+    silent: { ...glass, design: { zone: 'inside', seenFrom: 'same' } },
+  },
 ];
 
 const all = catalogue();

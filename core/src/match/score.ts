@@ -3,7 +3,8 @@ import { BASIS_WEIGHT, scaled, STAGE_WORDS, type Figure, type Product, type Stag
 import { dryTime } from '../dry/index.ts';
 import { waitsBefore, workFigure } from '../plan/index.ts';
 import type { Operation, Priority } from '../piece/index.ts';
-import { takesAway, type DecidingFigure, type Finding, type Situation } from './context.ts';
+import { takesAway } from './asked.ts';
+import type { DecidingFigure, Finding, Situation } from './context.ts';
 import type { Found } from './search.ts';
 
 export type Confidence = 'sure' | 'fair' | 'try first';

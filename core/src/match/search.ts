@@ -1,6 +1,7 @@
 import type { Method, Product, Slot } from '../materials/index.ts';
 import type { ApplyOperation, Operation, Schools } from '../piece/index.ts';
-import { takesAway, type Finding, type Situation, type Top } from './context.ts';
+import { isCoatWanted, takesAway } from './asked.ts';
+import type { Finding, Situation, Top } from './context.ts';
 import { Judge, type RuleBook } from './judge.ts';
 import { needsAt, topAfter } from './situation.ts';
 
@@ -270,7 +271,12 @@ export const searchMethod = (
 
   const choices = (slot: Slot): readonly Product[] => {
     const all = productsFor(slot, catalogue.products);
-    return slot === options.only?.slot ? [options.only.product] : all;
+    if (slot === options.only?.slot) return [options.only.product];
+    // a ground that is wanted is the only one tried: leaving it out is, too
+    const { ground } = part.wants;
+    return ground && slot.answers?.includes('wantsGround')
+      ? all.filter((product) => isCoatWanted(product, ground))
+      : all;
   };
 
   const finish = (path: Path): boolean => {

@@ -1,25 +1,35 @@
 import type { Outcome } from '../problem/index.ts';
-import type { Catalogue, Figure, Method, Product } from '../materials/index.ts';
+import type { Base, Catalogue, Figure, Method, Product } from '../materials/index.ts';
 import { TEXTURES, rankIn } from '../materials/index.ts';
 import {
+  effectiveUse,
+  isHollow,
   surfaceFacts,
   type ApplyOperation,
   type Brief,
   type Operation,
   type Schools,
+  type Surface,
   type Trial,
+  type Use,
 } from '../piece/index.ts';
-import { takesAway, type Situation, type Soil, type Top } from './context.ts';
+import { isLoose, isPile, isPinned, takesAway } from './asked.ts';
+import type { Situation, Soil, Top } from './context.ts';
 
 const least = (values: readonly (number | null)[]): number | null => {
   const known = values.filter((value) => value !== null);
   return known.length ? Math.min(...known) : null;
 };
 
-const heatOf = (brief: Brief, catalogue: Catalogue): Figure | null => {
-  const { heat, heatC } = brief.part.use;
+const heatOf = ({ heat, heatC }: Use, { tone, shape }: Surface, base: Base, catalogue: Catalogue): Figure | null => {
   if (heatC !== null) return { low: heatC, typical: heatC, high: heatC, unit: '°C', basis: 'your-label' };
-  return catalogue.heatSourceById.get(heat)?.surfaceC ?? null;
+  const source = catalogue.heatSourceById.get(heat)?.surfaceC ?? null;
+  // what makes the sun's high figure is a dark face
+  const isPale = heat === 'sun' && tone === 'light';
+  // a thick wall of glass or ceramic stays cooler outside than thin metal does, and than a coaster under the cup
+  const conducts = base.pattern === 'metal' || base.properties.traits.includes('conducts');
+  const isThick = heat === 'hotDrink' && isHollow(shape) && !conducts;
+  return source && (isPale || isThick) ? { ...source, high: source.typical } : source;
 };
 
 /** Reads a brief once, so that thousands of stacks can be judged on it. */
@@ -32,13 +42,14 @@ export const situationOf = (
   const { part, workshop } = brief;
   const read = surfaceFacts(part.surface, catalogue, { prepared: true });
   if (!read.ok) return read;
+  const use = effectiveUse(part.use, catalogue);
   const scaled = (value: number | null, scale: number) => (value === null ? null : value * scale);
   return {
     ok: true,
     situation: {
       brief,
       part,
-      use: part.use,
+      use,
       workshop,
       surface: read.facts,
       catalogue,
@@ -49,8 +60,8 @@ export const situationOf = (
       islands: part.designs.some(({ islands }) => islands !== null)
         ? part.designs.reduce((sum, { islands }) => sum + (islands ?? 0), 0)
         : null,
-      heat: heatOf(brief, catalogue),
-      lifeYears: part.use.lifeYears,
+      heat: heatOf(use, part.surface, read.facts.base, catalogue),
+      lifeYears: use.lifeYears,
       trials,
     },
   };
@@ -68,6 +79,13 @@ export const soilsOf = (situation: Situation, method: Method): Soil[] => {
   const add = (soil: Soil, when: boolean) => when && !soils.includes(soil) && soils.push(soil);
   for (const soil of ['flaking', 'rust', 'oldGlue', 'wax', 'silicone', 'damp'] as const)
     add(soil, situation.part.surface.condition.includes(soil));
+  const [youngest] = situation.surface.finishes.slice(-1);
+  add(
+    'unknownAge',
+    youngest !== undefined &&
+      youngest.ageDays === null &&
+      (youngest.finish.readyForFilm ?? youngest.finish.readyForMask ?? youngest.finish.readyForPaint) !== null,
+  );
   add('chalk', properties.friable === 'yes');
   add('damp', traits.includes('holdsWater'));
   add(
@@ -157,17 +175,16 @@ const afterCoat = (top: Top, operation: ApplyOperation, product: Product): Chang
   if (operation.extent !== 'all') return { soils, coats };
   if (product.kind === 'stain')
     return { soils, coats, binder: product.binder, traits: top.traits.filter((trait) => trait !== 'rawWood') };
-  const seals = product.flags.includes('sealsPores');
-  const levels = product.flags.includes('levels');
+  const { porosity, energy, levels, friable, solvents } = product.makes ?? {};
   return {
     soils,
     coats,
     binder: product.binder,
-    porosity: top.porosity === 'fibre' ? 'fibre' : seals ? 'none' : top.porosity === 'none' ? 'none' : 'slight',
-    energy: product.binder === 'wax' ? 'veryLow' : product.binder === 'chalk' ? 'lowMid' : 'mid',
-    texture: smoothed(top.texture, levels ? 4 : 2, 'weave'),
-    friable: product.binder === 'chalk' ? 'yes' : 'no',
-    solvents: product.carrier === 'water' ? 'crazes' : top.solvents === 'dissolves' ? 'dissolves' : 'stands',
+    porosity: top.porosity === 'fibre' ? 'fibre' : top.porosity === 'none' ? 'none' : (porosity ?? 'unknown'),
+    energy: energy ?? 'unknown',
+    texture: smoothed(top.texture, levels?.typical ?? 0, 'weave'),
+    friable: friable ?? 'unknown',
+    solvents: solvents === 'stands' && top.solvents === 'dissolves' ? 'dissolves' : (solvents ?? 'unknown'),
     traits: top.traits.filter(
       (trait) => !HIDDEN_BY_COAT.has(trait) && !(trait === 'tannin' && product.flags.includes('blocksStains')),
     ),
@@ -177,7 +194,12 @@ const afterCoat = (top: Top, operation: ApplyOperation, product: Product): Chang
 const changeBy = (top: Top, operation: ApplyOperation, product: Product): Change => {
   switch (operation.role) {
     case 'prep':
-      return { soils: top.soils.filter((soil) => !product.removes?.includes(soil)), ...product.makes };
+      return {
+        soils: top.soils.filter((soil) => !product.removes?.includes(soil)),
+        texture: product.makes?.texture,
+        porosity: product.makes?.porosity,
+        friable: product.makes?.friable,
+      };
     case 'mask':
       return { mask: { operation, product } };
     case 'hold':
@@ -199,13 +221,13 @@ export const topAfter = (top: Top, operation: Operation, product: Product | null
   return changed(top, changeBy(top, operation, product));
 };
 
-/** The surface as the next design on the same part finds it: what the earlier ones left lies beside it. */
-export const topForNextDesign = (top: Top): Top => ({
+/** The surface as the next design on the same part finds it: what the earlier ones left lies beside it, or below where it goes over them. */
+export const topForNextDesign = (top: Top, isOver = false): Top => ({
   ...top,
   mask: null,
   hold: null,
   hasEdgeSeal: false,
-  film: null,
+  film: isOver ? top.film : null,
   beside: [
     ...top.beside,
     ...(top.film ? [top.film] : []),
@@ -253,15 +275,15 @@ const needsOf = (situation: Situation, top: Top): ReadonlySet<string> => {
     needs.add('porousUnderFilm');
   if (outdoors && top.porosity === 'open') needs.add('weatherCoat');
   if (outdoors && isCoated && top.porosity === 'slight') needs.add('weatherSeal');
-  if (top.mask && top.mask.product.tack === 'none') needs.add('maskHold');
-  if (top.mask && top.mask.product.tack === 'pins') needs.add('maskHold');
+  if (top.mask && (isLoose(top.mask.product) || isPinned(top.mask.product) || isPile(top))) needs.add('maskHold');
   if (top.mask && top.texture !== 'brush') needs.add('edgeSeal');
   if (top.coats.some(({ product, operation }) => operation.role === 'medium' && product.workC && !takesAway(product)))
     needs.add('heatSet');
-  if (use.place !== 'indoors' || use.water !== 'none' || ['daily', 'abrasion', 'feet', 'handled'].includes(use.wear))
-    needs.add('finish');
+  if (use.place !== 'indoors' || use.water !== 'none' || use.wear !== 'display') needs.add('finish');
   if (top.traits.includes('rusts') || situation.surface.base.properties.traits.includes('rusts'))
     needs.add('bareRusts');
+  if (situation.part.wants.ground) needs.add('wantsGround');
+  if (situation.part.wants.finish) needs.add('finish').add('wantsSeal');
   if (schools.filmOrder === 'filmThenClear') needs.add('school:filmThenClear');
   return needs;
 };

@@ -42,11 +42,13 @@ export const judgeWhole = (stack: Stack, situation: Situation, book: RuleBook): 
   }
   const findings: Finding[] = [...new Set(judges.values())].flatMap((judge) => judge.aboutPiece());
   const serves = designIdsOf(stack);
+  const overOf = new Set(situation.designs.flatMap(({ id, over }) => (over === null ? [] : [id])));
   let top: Top = shared.start;
   let current: Judge = shared;
   for (const operation of stack.operations) {
     const judge = judges.get(serves.get(operation.id) ?? '') ?? shared;
-    if (judge !== current && current !== shared) top = judge === shared ? topOverDesigns(top) : topForNextDesign(top);
+    if (judge !== current && current !== shared)
+      top = judge === shared ? topOverDesigns(top) : topForNextDesign(top, overOf.has(serves.get(operation.id) ?? ''));
     current = judge;
     findings.push(...judge.alone(operation), ...judge.onTop(top, operation));
     top = topAfter(top, operation, productOf(operation, catalogue));

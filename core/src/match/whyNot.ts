@@ -1,6 +1,7 @@
 import type { Catalogue } from '../materials/index.ts';
 import type { Problem } from '../problem/index.ts';
 import type { Brief, Priority, Schools } from '../piece/index.ts';
+import { Conditions, openFacts } from './conditions.ts';
 import { Bests, byPriority, candidateOf, capitalised, filled, scored, type Candidate } from './candidates.ts';
 import type { Situation } from './context.ts';
 import type { RuleBook } from './judge.ts';
@@ -8,6 +9,7 @@ import { readBrief, settled, type Preferences } from './preferences.ts';
 import { refusalOf, refusedIn, type Refusal } from './refusals.ts';
 import { dryingMemo } from './score.ts';
 import { productsFor, searchMethod, type Only } from './search.ts';
+import { firstTop, soilsOf } from './situation.ts';
 import { situationsOf } from './whole.ts';
 
 /** Why one product is not in the answer, in each way of working that could use it. */
@@ -18,7 +20,8 @@ export interface WhyNot {
   readonly problems: readonly Problem[];
 }
 
-const whyNotIn = (
+/** Why one product is not in the answer for the designs of one pass. */
+export const whyNotIn = (
   situation: Situation,
   productId: string,
   { schools, book, priority }: { readonly schools: Schools; readonly book: RuleBook; readonly priority: Priority },
@@ -27,12 +30,14 @@ const whyNotIn = (
   const dryMinutes = dryingMemo(situation);
   const stands: Candidate[] = [];
   const refused: Refusal[] = [];
+  const conditions = new Conditions(openFacts(situation), book);
   for (const method of catalogue.methods) {
     const uses = method.slots.flatMap((slot): Only[] => {
       const product = productsFor(slot, catalogue.products).find(({ id }) => id === productId);
       return product ? [{ slot, product }] : [];
     });
     const best = new Bests();
+    const start = firstTop(situation, soilsOf(situation, method));
     for (const only of uses)
       searchMethod(
         situation,
@@ -42,7 +47,7 @@ const whyNotIn = (
           allowedBlocks: 0,
           only,
           onFound: (found) => {
-            best.add(scored(found, situation, dryMinutes));
+            best.add(scored(found, situation, dryMinutes, conditions.of(method, found.operations, start)));
             return false;
           },
         },

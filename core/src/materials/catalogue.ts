@@ -3,9 +3,11 @@ import bases from './data/bases.json' with { type: 'json' };
 import careProfiles from './data/careProfiles.json' with { type: 'json' };
 import coatings from './data/coatings.json' with { type: 'json' };
 import films from './data/films.json' with { type: 'json' };
+import firstAid from './data/firstAid.json' with { type: 'json' };
 import finishes from './data/finishes.json' with { type: 'json' };
 import hazards from './data/hazards.json' with { type: 'json' };
 import heatSources from './data/heatSources.json' with { type: 'json' };
+import items from './data/items.json' with { type: 'json' };
 import limits from './data/limits.json' with { type: 'json' };
 import media from './data/media.json' with { type: 'json' };
 import methods from './data/methods.json' with { type: 'json' };
@@ -17,14 +19,16 @@ import {
   type Base,
   type CatalogueData,
   type ExistingFinish,
+  type FirstAid,
   type Hazard,
   type HeatSource,
+  type Item,
   type Method,
   type Product,
 } from './schema.ts';
 
 /** Bumped whenever a figure or a property in `data/` changes. */
-export const CATALOGUE_VERSION = 1;
+export const CATALOGUE_VERSION = 2;
 
 /** The validated catalogue with its look-ups; plain data plus maps, never changed after it is made. */
 export interface Catalogue extends CatalogueData {
@@ -33,6 +37,8 @@ export interface Catalogue extends CatalogueData {
   readonly productById: ReadonlyMap<string, Product>;
   readonly methodById: ReadonlyMap<string, Method>;
   readonly hazardById: ReadonlyMap<string, Hazard>;
+  readonly firstAidById: ReadonlyMap<string, FirstAid>;
+  readonly itemById: ReadonlyMap<string, Item>;
   readonly heatSourceById: ReadonlyMap<string, HeatSource>;
 }
 
@@ -83,6 +89,8 @@ export const indexed = (data: CatalogueData): Catalogue => ({
   productById: byId(data.products),
   methodById: byId(data.methods),
   hazardById: byId(data.hazards),
+  firstAidById: byId(data.firstAid),
+  itemById: byId<Item>(data.items),
   heatSourceById: byId(data.heatSources),
 });
 
@@ -96,6 +104,8 @@ export const rawCatalogue = (): unknown =>
       products: [...prep, ...films, ...coatings, ...media],
       methods,
       hazards,
+      firstAid,
+      items,
       heatSources,
       limits,
       sizing,

@@ -51,7 +51,7 @@ const DRYING: readonly (readonly [
   ['edge-medium', 'touch', 15, 20, 30, MIN],
   ['spar-urethane', 'touch', 2, null, 4, H],
   ['spar-urethane', 'recoat', 4, null, 8, H],
-  ['spar-urethane', 'cure', 7, null, 14, D],
+  ['spar-urethane', 'cure', 7, 14, 30, D],
   ['film-permanent', 'firstWash', 24, null, null, H],
   ['iron-on-standard', 'firstWash', 24, null, null, H],
   ['burn-paste', 'touch', 30, null, 60, MIN],

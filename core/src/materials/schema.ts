@@ -32,6 +32,7 @@ export const UNITS = [
   'uses',
   'washes',
   'class',
+  'ranks',
   's',
 ] as const;
 export type FigureUnit = (typeof UNITS)[number];
@@ -124,6 +125,8 @@ export const TRAITS = [
   'plasticiser',
   'outgasses',
   'transparent',
+  /** Lets light through, so that what lies behind it may be seen. */
+  'translucent',
   'silvered',
   'cracksUnderDarkFilm',
   'mayHoldLead',
@@ -132,8 +135,58 @@ export const TRAITS = [
   'repelsPaint',
   'dyeMigrates',
   'rawWood',
+  'oilyWood',
+  'treated',
   'glossy',
   'bareMetal',
+  'dulls',
+  'darkens',
+  'structural',
+  'asbestosOld',
+  /** Thin metal, or metal under a glaze: as hot outside as inside. */
+  'conducts',
+  /** A part of a building: what is put on it stays when the tenant goes. */
+  'building',
+  /** Stands alcohol for a wipe, though solvents craze it. */
+  'standsAlcohol',
+  /** Nobody has said which of these it has. */
+  'unknown',
+] as const;
+/** How a surface is underfoot when wet. */
+export const SLIPS = ['gloss', 'matt', 'grit'] as const;
+
+/** What the piece is, where that alone decides. */
+export const ITEMS = [
+  'ordinary',
+  'safetyGear',
+  'nightwear',
+  'cookware',
+  'stovePart',
+  'candleVessel',
+  'lamp',
+  'toy',
+  'petBowl',
+  'animalHome',
+  'mouthpiece',
+  'vacuumVessel',
+  'pressureVessel',
+  'vehicleSafety',
+  'protectiveDevice',
+  'floor',
+  'appliance',
+] as const;
+
+export const KINDS = [
+  'prep',
+  'film',
+  'stencil',
+  'tape',
+  'paint',
+  'stain',
+  'primer',
+  'clear',
+  'medium',
+  'sheet',
 ] as const;
 
 export const SOILS = [
@@ -150,6 +203,8 @@ export const SOILS = [
   'gloss',
   'rawGrain',
   'chalk',
+  /** A coat whose age nobody knows: tried before anything goes on it. */
+  'unknownAge',
 ] as const;
 
 const orUnknown = <const Words extends readonly string[]>(words: Words) => z.enum([...words, 'unknown']);
@@ -211,8 +266,8 @@ export const baseSchema = z.strictObject({
   name: text,
   /** Words that say this material. */
   words: z.array(z.string()),
-  /** Things that are mostly made of it: where a line names no material, a guess that is shown as one. */
-  things: z.array(z.string()).optional(),
+  /** What to mind whenever it is worked on. */
+  hazards: z.array(id).optional(),
   pattern: z.enum(PATTERNS),
   properties: surfacePropertiesSchema,
   notes: text.optional(),
@@ -230,10 +285,16 @@ export const finishSchema = z.strictObject({
   /** Traits of the base that no longer show through it. */
   hides: z.array(z.enum(TRAITS)),
   /** Age at which a mask, staying film or paint may go on it, and full cure; null: nothing to wait for. */
+  /** The firmest transfer tape that does not pull it off; left out where it stands any. */
+  standsTape: z.enum(TACKS).optional(),
   readyForMask: timeFigure.nullable(),
   readyForFilm: timeFigure.nullable(),
   readyForPaint: timeFigure.nullable(),
   cure: timeFigure.nullable(),
+  /** How long it lasts at each place; null: not made for it. Left out where nobody knows. */
+  life: z.partialRecord(z.enum(PLACES), figureIn('y').nullable()).optional(),
+  /** What to mind whenever it is worked on. */
+  hazards: z.array(id).optional(),
   notes: text.optional(),
 });
 export type ExistingFinish = z.output<typeof finishSchema>;
@@ -256,7 +317,7 @@ export const productSchema = z.strictObject({
   name: text,
   /** Id of the product that one of the user's own is like. */
   like: id.optional(),
-  kind: z.enum(['prep', 'film', 'stencil', 'tape', 'paint', 'stain', 'primer', 'clear', 'medium', 'sheet']),
+  kind: z.enum(KINDS),
   roles: z.array(z.enum([...ROLES, 'transfer', 'hold'])),
   words: z.array(z.string()),
   about: text,
@@ -283,6 +344,7 @@ export const productSchema = z.strictObject({
       'gradients',
       'severalColours',
       'stripsSealers',
+      'alcohol',
       'caustic',
       'acid',
       'antiSlip',
@@ -352,11 +414,20 @@ export const productSchema = z.strictObject({
   handsOn: timeFigure.optional(),
   cost: figureIn('class').optional(),
   shelf: figureIn('months').optional(),
-  /** Prep only: what it takes off, what it makes of the surface, where it must not be used. */
+  /** Prep only: what it takes off. */
   removes: z.array(z.enum(SOILS)).optional(),
   /** Binders of the finishes it takes off the piece; `any` for all. */
   takesOff: z.array(z.string()).optional(),
-  makes: surfacePropertiesSchema.pick({ texture: true, porosity: true, friable: true }).partial().optional(),
+  /** What it leaves of the surface that it covers or prepares. */
+  makes: surfacePropertiesSchema
+    .pick({ texture: true, porosity: true, friable: true, energy: true, solvents: true })
+    .extend({
+      /** By how many ranks of texture a coat levels what lies below it. */
+      levels: figureIn('ranks'),
+      slip: z.enum(SLIPS),
+    })
+    .partial()
+    .optional(),
   /** True where the crafter decides on it: it takes long or cannot be undone, so Match only offers it. */
   offered: z.boolean().optional(),
   notes: text.optional(),
@@ -393,6 +464,8 @@ export const methodSchema = z.strictObject({
   /** What the design is seen in: the medium or film, or the ground that the mask kept. */
   shows: z.enum(['medium', 'ground']).default('medium'),
   reversible: z.enum(['yes', 'no']),
+  /** The side that it works on whatever is said of the design: an inside coat is inside. */
+  side: z.enum(['any', 'inside']).default('any'),
   /** Whether it lays a design or covers the whole clear area. */
   covers: z.enum(['design', 'area']),
   /** Surfaces it is made for; `clear` (seen through) and `metalBase` are yes or no. */
@@ -401,14 +474,49 @@ export const methodSchema = z.strictObject({
 });
 export type Method = z.output<typeof methodSchema>;
 
+/** From what asks no more than care to what no bench is fit for. */
+export const HAZARD_LEVELS = ['none', 'some', 'grave', 'gravest'] as const;
+
 export const hazardSchema = z.strictObject({
   id,
   name: text,
   /** True where it can do lasting harm: its cautions then stand open before the work, in full. */
   isGrave: z.boolean(),
+  /** How far it holds a way of working back in the ranking: `none` not at all; from `grave` on it never leads unless its look is wanted. */
+  level: z.enum(HAZARD_LEVELS),
+  where: z.string(),
+  wear: z.string(),
+  firstAid: z.array(id),
   cautions: z.array(text).min(1),
 });
 export type Hazard = z.output<typeof hazardSchema>;
+
+export const firstAidSchema = z.strictObject({ id, name: text, lines: z.array(text).min(1) });
+export type FirstAid = z.output<typeof firstAidSchema>;
+
+/** What a thing is, where that alone decides what may be put on it. */
+export const itemSchema = z.strictObject({
+  id: z.enum(ITEMS),
+  name: text,
+  /** Nothing is put on it at all; why, and what to do instead. */
+  refused: text.optional(),
+  instead: text.optional(),
+  /** Only what is rated for children's mouths goes on it. */
+  rated: z.literal('children').optional(),
+  /** Nothing is put inside; why. */
+  inside: text.optional(),
+  /** Washed by hand unless its own label says otherwise. */
+  handWash: z.boolean().optional(),
+  /** What it makes of a fact that nobody has said. */
+  implies: z
+    .strictObject({ heat: z.string(), children: z.literal('yes'), food: z.literal('lip'), wear: z.literal('feet') })
+    .partial()
+    .optional(),
+  /** Heat that it may meet, the mildest first: asked for where it was not said. */
+  asks: z.strictObject({ heat: z.array(z.string()).min(2) }).optional(),
+  hazards: z.array(id).optional(),
+});
+export type Item = z.output<typeof itemSchema>;
 
 export const heatSourceSchema = z.strictObject({
   id: z.string(),
@@ -425,6 +533,8 @@ export const catalogueSchema = z.strictObject({
   products: z.array(productSchema),
   methods: z.array(methodSchema),
   hazards: z.array(hazardSchema),
+  firstAid: z.array(firstAidSchema),
+  items: z.array(itemSchema),
   heatSources: z.array(heatSourceSchema),
   /** Limits of the craft that belong to no one material. */
   limits: z.strictObject({

@@ -1,168 +1,232 @@
 import type { Catalogue } from '../materials/index.ts';
-import words from './data/words.json' with { type: 'json' };
+import type { AreaInput } from '../shape/index.ts';
 import { plainSurface, plainUse } from './defaults.ts';
-import type { Design, Surface, Use } from './schema.ts';
+import { designOf } from './line/designs.ts';
+import { readLine } from './line/readLine.ts';
+import type { Chip } from './line/reading.ts';
+import type { Design, DesignWants, Part, PartWants, Surface, Use, WantedCoat } from './schema.ts';
 
-/** One property read from the line: the chip shows it, and where in the line it was read. */
-export interface Chip {
-  readonly field: string;
-  readonly value: string | number;
-  readonly label: string;
-  readonly from: string;
-  /** True where the line does not say it and the thing that it names is mostly so. */
-  readonly isGuess?: boolean;
-}
+export type { Chip } from './line/reading.ts';
+
+/** One design as the line tells it. */
+export type ReadDesign = Pick<
+  Design,
+  'look' | 'zone' | 'seenFrom' | 'tone' | 'minStrokeMm' | 'minWebMm' | 'islands' | 'widthMm' | 'heightMm'
+> & {
+  readonly name: string;
+  readonly wants: DesignWants;
+  /** Place of the design that it lies over; null: none. */
+  readonly over: number | null;
+};
 
 export interface Description {
   readonly name: string;
   readonly surface: Surface;
+  /** Measured as the line says it, where it says enough; null: not. */
+  readonly area: AreaInput | null;
   readonly use: Use;
   readonly look: Design['look'];
+  readonly zone: Design['zone'];
+  readonly minStrokeMm: number | null;
+  readonly islands: number | null;
+  readonly topMm: number | null;
+  readonly footMm: number | null;
   readonly quantity: number;
+  /** ISO instant; null: not said. */
+  readonly due: string | null;
+  readonly stencilAgain: Part['stencilAgain'];
+  readonly designs: readonly ReadDesign[];
+  /** What is wanted and not there yet: of the whole part, and of each design with its colour. */
+  readonly wants: PartWants & {
+    readonly designs: readonly (DesignWants & { readonly tone?: Design['tone']; readonly colour?: string })[];
+  };
   readonly chips: readonly Chip[];
-  /** Words that nothing was made of. */
+  /** Words that nothing was made of: each is a question. */
   readonly unread: readonly string[];
+  /** The word that names what it is, where nobody knows that thing; null: it is known, or not named. */
+  readonly unknownThing: string | null;
 }
 
-/** What is worked out of a line, while it is being filled. */
-interface Facts {
-  readonly surface: Surface;
-  readonly use: Use;
-  readonly look: Design['look'];
-  readonly quantity: number;
-}
+type Value = Chip['value'];
+const first = (chips: readonly Chip[], field: string): Value | undefined =>
+  (chips.find((chip) => chip.field === field && !chip.isGuess) ?? chips.find((chip) => chip.field === field))?.value;
+const number = (value: Value | undefined): number | null => (typeof value === 'number' ? value : null);
+const has = <Shape extends object>(shape: Shape): Shape | undefined => (Object.keys(shape).length ? shape : undefined);
+const given = <Shape extends object>(shape: Shape): Shape =>
+  Object.fromEntries(Object.entries(shape).filter(([, value]) => value !== undefined && value !== null)) as Shape;
 
-const NOTHING_SAID: Facts = { surface: plainSurface(''), use: plainUse(), look: 'any', quantity: 1 };
+const coatOf = (chips: readonly Chip[], which: 'ground' | 'topcoat'): WantedCoat | undefined =>
+  has(
+    given({
+      product: first(chips, `${which} product`),
+      kind: first(chips, `${which} kind`),
+      tone: first(chips, `${which} tone`),
+      colour: first(chips, `${which} colour`),
+    }) as WantedCoat,
+  );
 
-/** The facts with one field said; `null` takes back what was said of it. */
-const withFact = (facts: Facts, field: string, value: string | number | null): Facts => {
-  const { surface, use } = facts;
-  switch (field) {
-    case 'base':
-      return { ...facts, surface: { ...surface, base: value === null ? '' : String(value) } };
-    case 'finish':
-      return {
-        ...facts,
-        surface: { ...surface, existing: value === null ? [] : [{ finish: String(value), ageDays: null }] },
-      };
-    case 'condition':
-      return {
-        ...facts,
-        surface: {
-          ...surface,
-          condition: value === null ? [] : [...surface.condition, value as Surface['condition'][number]],
-        },
-      };
-    case 'tone':
-    case 'shape':
-      return { ...facts, surface: { ...surface, [field]: value ?? NOTHING_SAID.surface[field] } };
-    case 'look':
-      return { ...facts, look: (value ?? NOTHING_SAID.look) as Design['look'] };
-    case 'quantity':
-      return { ...facts, quantity: value === null ? 1 : Number(value) };
-    default:
-      return { ...facts, use: { ...use, [field]: value ?? NOTHING_SAID.use[field as keyof Use] } };
-  }
+/** Seen from outside is seen through the material where it lies inside. */
+const seenFromOf = (said: string | undefined, zone: Design['zone'] | undefined): Design['seenFrom'] =>
+  said === 'outside'
+    ? zone === 'inside'
+      ? 'through'
+      : 'same'
+    : ((said as Design['seenFrom'] | undefined) ?? 'unknown');
+
+const designFrom = (
+  chips: readonly Chip[],
+  place: number,
+  name: string,
+): ReadDesign & { readonly colour: string | null } => {
+  const own = chips.flatMap((chip) => {
+    const { place: at, property } = designOf(chip.field);
+    return at === place ? [{ ...chip, field: property }] : [];
+  });
+  const of = <Kind extends Value>(property: string): Kind | undefined => first(own, property) as Kind | undefined;
+  const isFirst = place === 0;
+  return {
+    name,
+    look: of<Design['look']>('look') ?? 'any',
+    // what is said of where the first design lies is said of all, unless another is told apart
+    zone: of<Design['zone']>('zone') ?? (first(chips, 'zone') as Design['zone'] | undefined) ?? 'unknown',
+    seenFrom: seenFromOf(of<string>('seenFrom'), of<Design['zone']>('zone')),
+    tone: of<'light' | 'dark'>('design tone') ?? 'unknown',
+    minStrokeMm: isFirst ? number(of('minStrokeMm')) : null,
+    minWebMm: isFirst ? number(of('minWebMm')) : null,
+    islands: isFirst ? number(of('islands')) : null,
+    widthMm: isFirst ? number(of('designWidthMm')) : null,
+    heightMm: isFirst ? number(of('designHeightMm')) : null,
+    wants: given({
+      way: of<string>('way'),
+      medium: of<string>('medium'),
+      mask: of<string>('mask'),
+      film: of<string>('film'),
+      hand: of('hand') === 'yes' ? true : undefined,
+    }) as DesignWants,
+    over: of('over') === 'yes' && place > 0 ? place - 1 : null,
+    colour: of<string>('design colour') ?? null,
+  };
 };
 
-interface Phrase {
-  readonly phrase: string;
-  readonly field: string;
-  readonly value: string | number;
-  readonly label: string;
+/** The area that measures of a line make together; null where one is missing. */
+const areaOf = (chips: readonly Chip[], shape: Surface['shape']): AreaInput | null => {
+  const of = (field: string) => number(first(chips, field));
+  const [width, height, top, foot] = [of('widthMm'), of('heightMm'), of('topMm'), of('footMm')];
+  const [diameter, around, slant] = [of('diameterMm'), of('circumferenceMm'), of('slantMm')];
+  if (top !== null && foot !== null && top !== foot && (slant !== null || height !== null))
+    return {
+      kind: 'cone',
+      topDiameterMm: top,
+      bottomDiameterMm: foot,
+      slantMm: slant,
+      heightMm: slant === null ? height : null,
+    };
+  const across = diameter ?? top ?? foot;
+  if ((around !== null || (across !== null && shape === 'cylinder')) && height !== null)
+    return { kind: 'cylinder', diameterMm: around === null ? across : null, circumferenceMm: around, heightMm: height };
+  if (across !== null && (shape === 'disc' || shape === 'flat')) return { kind: 'disc', diameterMm: across };
+  return width !== null && height !== null && shape !== 'cylinder' && shape !== 'cone' && shape !== 'compound'
+    ? { kind: 'rectangle', widthMm: width, heightMm: height }
+    : null;
+};
+
+const USE_FIELDS = [
+  'place',
+  'water',
+  'soak',
+  'laundryC',
+  'wear',
+  'heat',
+  'heatC',
+  'food',
+  'children',
+  'skin',
+  'grip',
+  'lifeYears',
+  'mustComeOff',
+  'item',
+] as const satisfies readonly (keyof Use)[];
+
+interface Parts {
+  readonly name: string;
+  readonly chips: readonly Chip[];
+  readonly nots: Use['nots'];
+  readonly names: readonly string[];
+  readonly unread: readonly string[];
+  readonly unknownThing: string | null;
 }
 
-const NUMBER_WORDS: Readonly<Record<string, number>> = {
-  one: 1,
-  two: 2,
-  three: 3,
-  four: 4,
-  five: 5,
-  six: 6,
-  seven: 7,
-  eight: 8,
-  nine: 9,
-  ten: 10,
-  twelve: 12,
+/** The description that chips make: the one place where a chip becomes a fact of the document. */
+const composed = ({ name, chips, nots, names, unread, unknownThing }: Parts): Description => {
+  const of = (field: string) => first(chips, field);
+  const finish = of('finish');
+  const shape = (of('shape') ?? 'unknown') as Surface['shape'];
+  const surface: Surface = {
+    ...plainSurface(String(of('base') ?? '')),
+    existing:
+      finish === undefined || finish === 'none' ? [] : [{ finish: String(finish), ageDays: number(of('ageDays')) }],
+    condition: [
+      ...new Set(
+        chips.flatMap(({ field, value }) => (field === 'condition' ? [value as Surface['condition'][number]] : [])),
+      ),
+    ],
+    shape,
+    tone: (of('tone') ?? 'unknown') as Surface['tone'],
+    widthMm: number(of('widthMm')) ?? (shape === 'disc' ? number(of('diameterMm')) : null),
+    heightMm: number(of('heightMm')) ?? (shape === 'disc' ? number(of('diameterMm')) : null),
+  };
+  const said = USE_FIELDS.flatMap((field) => {
+    const value = of(field);
+    return value === undefined ? [] : [[field, value] as const];
+  });
+  const designs = names.map((each, place) => designFrom(chips, place, each));
+  const [main] = designs;
+  const ground = coatOf(chips, 'ground');
+  const topcoat = coatOf(chips, 'topcoat');
+  return {
+    name,
+    surface,
+    area: areaOf(chips, shape),
+    use: { ...plainUse(), ...(Object.fromEntries(said) as Partial<Use>), nots },
+    look: main!.look,
+    zone: main!.zone,
+    minStrokeMm: main!.minStrokeMm,
+    islands: main!.islands,
+    topMm: number(of('topMm')),
+    footMm: number(of('footMm')),
+    quantity: number(of('quantity')) ?? 1,
+    due: of('due') === undefined ? null : String(of('due')),
+    stencilAgain: of('stencilAgain') === 'yes' ? 'yes' : 'no',
+    designs: designs.map(({ colour: _colour, ...design }) => design),
+    wants: {
+      ...(ground ? { ground } : {}),
+      ...(topcoat ? { finish: topcoat } : {}),
+      designs: designs.map(({ wants, tone, colour }) => ({
+        ...wants,
+        ...(tone === 'unknown' ? {} : { tone }),
+        ...(colour === null ? {} : { colour }),
+      })),
+    },
+    chips,
+    unread,
+    unknownThing,
+  };
 };
-const SMALL_WORDS = new Set(words.ignored);
-const count = (text: string): number => NUMBER_WORDS[text] ?? Number(text);
-
-const phrasesOf = (catalogue: Catalogue): Phrase[] =>
-  [
-    ...catalogue.bases.flatMap(({ id, name, words: own }) =>
-      [name.toLowerCase(), ...own].map((phrase) => ({ phrase, field: 'base', value: id, label: name })),
-    ),
-    ...catalogue.bases.flatMap(({ id, name, things = [] }) =>
-      things.map((phrase) => ({ phrase, field: 'thing', value: id, label: name })),
-    ),
-    ...catalogue.finishes.flatMap(({ id, name, words: own }) =>
-      [...own].map((phrase) => ({ phrase, field: 'finish', value: id, label: name })),
-    ),
-    ...catalogue.heatSources.flatMap(({ id, name, words: own }) =>
-      own.map((phrase) => ({ phrase, field: 'heat', value: id, label: name })),
-    ),
-    ...words.phrases,
-  ].sort((left, right) => right.phrase.length - left.phrase.length);
-
-const QUANTITIES = new RegExp(
-  `\\b(\\d{1,3}|${Object.keys(NUMBER_WORDS).join('|')})\\s+(winters?|years?|months?|pieces?|alike|°c|degrees|c)\\b`,
-  'g',
-);
 
 /**
  * Reads one line, such as "enamel bowl, hand-washed daily", into properties.
  *
- * Longest phrases first, each stretch of the line read once.
- * What the line does not say stays `unknown`; only a material may be guessed from the thing that is named, and says so.
+ * What is there ("oak board"), what is wanted ("to be stained dark") and what is ruled out ("never in the dishwasher") are kept apart.
+ * What the line does not say stays unknown; what the name of a thing makes likely arrives as a guess that says so; words that
+ * nothing was made of are handed back.
  *
  * @param line at most 400 characters of free text
+ * @param now  ISO instant from which "three weeks ago" and "by Friday" count; without it neither is read
  */
-export const describePiece = (line: string, catalogue: Catalogue): Description => {
-  let rest = ` ${line
-    .slice(0, 400)
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}°.-]+/gu, ' ')} `;
-  const chips: Chip[] = [];
-  let facts = NOTHING_SAID;
-  const take = (text: string) => (rest = rest.replace(text, ' '.padEnd(text.length, ' ')));
-  const say = (chip: Chip) => {
-    facts = withFact(facts, chip.field, chip.value);
-    chips.push(chip);
-  };
-
-  for (const [text, number = '', unit = ''] of rest.matchAll(QUANTITIES)) {
-    const value = count(number);
-    if (/winter|year|month/.test(unit)) {
-      const years = unit.startsWith('month') ? value / 12 : value;
-      say({ field: 'lifeYears', value: years, label: `${number} ${unit}`, from: text });
-      if (unit.startsWith('winter') && facts.use.place === 'unknown') facts = withFact(facts, 'place', 'exposed');
-    } else if (/piece|alike/.test(unit)) say({ field: 'quantity', value, label: `${value} pieces`, from: text });
-    else if (/wash|laundr/.test(rest))
-      say({ field: 'laundryC', value: Math.min(95, Math.max(20, value)), label: `${value} °C`, from: text });
-    else say({ field: 'heatC', value, label: `${value} °C`, from: text });
-    take(text);
-  }
-  const found: (Phrase & { at: number })[] = [];
-  for (const phrase of phrasesOf(catalogue)) {
-    const at = rest.indexOf(` ${phrase.phrase} `);
-    if (at < 0) continue;
-    found.push({ ...phrase, at });
-    take(` ${phrase.phrase} `);
-    rest = ` ${rest.trimStart()}`.padStart(rest.length);
-  }
-  // a longer phrase is the surer one: "birch ply" says more of the base than "sign"
-  for (const { field, value, label, phrase } of found) {
-    const isSaid =
-      (field === 'base' && facts.surface.base !== '') || (field === 'finish' && facts.surface.existing.length > 0);
-    if (!isSaid && field !== 'thing') say({ field, value, label, from: phrase });
-  }
-  const thing = found.find(({ field }) => field === 'thing');
-  if (thing && facts.surface.base === '')
-    say({ field: 'base', value: thing.value, label: thing.label, from: thing.phrase, isGuess: true });
-  const unread = rest.split(/\s+/).filter((word) => word && !SMALL_WORDS.has(word));
+export const describePiece = (line: string, catalogue: Catalogue, now?: string): Description => {
+  const read = readLine(line, catalogue, now);
   const name = line.split(/[,;:]/)[0]?.trim().slice(0, 120) || 'New piece';
-  return { name, ...facts, chips, unread };
+  return composed({ ...read, name });
 };
 
 /**
@@ -173,11 +237,15 @@ export const describePiece = (line: string, catalogue: Catalogue): Description =
 export const adjustDescription = (
   read: Description,
   { field, value, label }: { readonly field: string; readonly value: string | number | null; readonly label: string },
-): Description => ({
-  ...read,
-  ...withFact(read, field, value),
-  chips: [
-    ...read.chips.filter((chip) => chip.field !== field),
-    ...(value === null ? [] : [{ field, value, label, from: '' }]),
-  ],
-});
+): Description =>
+  composed({
+    name: read.name,
+    nots: read.use.nots,
+    names: read.designs.map(({ name }) => name),
+    unread: read.unread,
+    unknownThing: read.unknownThing,
+    chips: [
+      ...read.chips.filter((chip) => chip.field !== field),
+      ...(value === null ? [] : [{ field, value, label, from: '' }]),
+    ],
+  });

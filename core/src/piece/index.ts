@@ -10,6 +10,8 @@ export {
 } from './defaults.ts';
 export { surfaceFacts, type SurfaceFacts } from './surfaceFacts.ts';
 export { layersAt, type Cut, type Layer, type Profile } from './layersAt.ts';
-export { adjustDescription, describePiece, type Chip, type Description } from './describe.ts';
+export { adjustDescription, describePiece, type Chip, type Description, type ReadDesign } from './describe.ts';
+export { things, type Thing, type ThingFacts } from './line/things.ts';
 export { designIdsOf, methodIdOf, passesOf, slotIdOf, type Pass } from './passes.ts';
+export { effectiveUse, isHollow, isSideUnsaid } from './effective.ts';
 export { catalogueFor, withChosenStack, withFollowedStack } from './chosen.ts';

@@ -1,6 +1,6 @@
 import type { Design, Operation, Stack } from './schema.ts';
 
-/** Designs that are laid in one go: the same look, colour and place. */
+/** Designs that are laid in one go: the same look, colour, place and wishes. */
 export type Pass = readonly Design[];
 
 /**
@@ -11,7 +11,7 @@ export type Pass = readonly Design[];
 export const passesOf = (designs: readonly Design[]): Pass[] => {
   const passes = new Map<string, Design[]>();
   for (const design of designs) {
-    const alike = [design.look, design.tone, design.zone].join();
+    const alike = JSON.stringify([design.look, design.tone, design.zone, design.wants, design.over]);
     const pass = passes.get(alike);
     if (pass) pass.push(design);
     else passes.set(alike, [design]);

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import {
   AIRS,
   HOWS,
+  ITEMS,
+  KINDS,
   LOOKS,
   PATTERNS,
   PLACES,
@@ -57,6 +59,8 @@ export const surfaceSchema = z.strictObject({
   widthMm: millimetres.nullable(),
   heightMm: millimetres.nullable(),
   tone: z.enum(['light', 'dark', 'unknown']),
+  /** What a lead test of the coat that is there said. */
+  leadTest: orUnknown(['clear', 'lead']).default('unknown'),
   /** Offered prep that the crafter has agreed to, by product id. */
   preparation: z.array(z.string()),
   /** Days that the crafter agreed to wait before starting. */
@@ -64,17 +68,14 @@ export const surfaceSchema = z.strictObject({
 });
 export type Surface = z.output<typeof surfaceSchema>;
 
-export const ITEMS = [
-  'ordinary',
-  'safetyGear',
-  'nightwear',
-  'cookware',
-  'candleVessel',
-  'toy',
-  'petBowl',
-  'vacuumVessel',
-] as const;
+/** What was said as a "not": the fact that it speaks against, and its words, which the care card prints. */
+const notSchema = z.strictObject({
+  field: z.string().min(1).max(40),
+  value: z.union([z.string().max(80), z.number()]),
+  words: z.string().min(1).max(MAX_NAME),
+});
 
+/** Facts that nobody has said are `unknown`; nothing defaults to harmless. */
 export const useSchema = z.strictObject({
   place: orUnknown(PLACES),
   water: orUnknown(WATERS),
@@ -82,22 +83,52 @@ export const useSchema = z.strictObject({
   /** Laundry temperature wanted, °C; null: no laundry. */
   laundryC: bounded(20, 95, '°C').nullable(),
   wear: orUnknown(WEARS),
-  /** Where heat comes from; its figures are in the catalogue. */
+  /** Where heat comes from; its figures are in the catalogue. `unknown`: not said. */
   heat: z.string().min(1),
   /** Hottest the surface gets, °C, where the crafter knows it better. */
   heatC: bounded(-30, 400, '°C').nullable(),
   food: z.enum(['none', 'dry', 'food', 'lip', 'unknown']),
   children: yesNoUnknown,
   /** Whether it is worn or held against the skin for long. */
-  skin: yesNoUnknown.default('no'),
+  skin: yesNoUnknown.default('unknown'),
+  /** Whether it must not be slippery underfoot. */
+  grip: yesNoUnknown.default('unknown'),
   /** Years that it must last; null: not said. */
   lifeYears: bounded(0.1, 100, 'years').nullable(),
-  mustComeOff: z.enum(['yes', 'no']),
-  item: z.enum(ITEMS),
+  mustComeOff: yesNoUnknown,
+  item: orUnknown(ITEMS),
+  nots: z.array(notSchema).max(20, 'at most 20 things said as a "not"').default([]),
 });
 export type Use = z.output<typeof useSchema>;
 
-export const ZONES = ['outside', 'rim', 'inside', 'foodSide'] as const;
+/** Where on the piece a design lies; `underside` is the side that neither food nor lips touch. */
+export const ZONES = ['outside', 'underside', 'rim', 'inside', 'foodSide'] as const;
+
+/** A coat that is wanted over or under the work, and not there yet: a product, or only its kind and colour. */
+export const wantedCoatSchema = z.strictObject({
+  product: z.string().min(1).max(80).optional(),
+  kind: z.enum(KINDS).optional(),
+  tone: z.enum(['light', 'dark']).optional(),
+  colour: z.string().min(1).max(40).optional(),
+});
+export type WantedCoat = z.output<typeof wantedCoatSchema>;
+
+/** What is wanted for the whole part. */
+export const partWantsSchema = z.strictObject({
+  ground: wantedCoatSchema.optional(),
+  finish: wantedCoatSchema.optional(),
+});
+export type PartWants = z.output<typeof partWantsSchema>;
+
+/** What is wanted for one design: ids of a way of working and of products; `hand`: cut by hand. */
+export const designWantsSchema = z.strictObject({
+  way: z.string().min(1).max(80).optional(),
+  medium: z.string().min(1).max(80).optional(),
+  mask: z.string().min(1).max(80).optional(),
+  film: z.string().min(1).max(80).optional(),
+  hand: z.boolean().optional(),
+});
+export type DesignWants = z.output<typeof designWantsSchema>;
 
 /** How a design is brought to its place on the clear area. */
 export const placementSchema = z.strictObject({
@@ -123,7 +154,12 @@ export const designSchema = z.strictObject({
   id: key,
   name,
   look: z.enum([...LOOKS, 'any']),
-  zone: z.enum(ZONES),
+  zone: orUnknown(ZONES),
+  /** From the side that it is stuck or painted on, or through the material. */
+  seenFrom: orUnknown(['same', 'through']).default('unknown'),
+  wants: designWantsSchema.default({}),
+  /** The design that it lies exactly over; null: on the ground. */
+  over: key.nullable().default(null),
   /** Facts of the artwork as drawn, at scale 1. */
   minStrokeMm: bounded(0.05, 1000, 'mm').nullable(),
   minWebMm: bounded(0.05, 1000, 'mm').nullable(),
@@ -195,6 +231,7 @@ export const partSchema = z.strictObject({
   area: areaSchema.nullable().default(null),
   use: useSchema,
   designs: z.array(designSchema).min(1, 'at least one design').max(20, 'at most 20 designs'),
+  wants: partWantsSchema.default({}),
   priority: z.enum(PRIORITIES),
   /** Whether the stencil is to be kept for further pieces after these. */
   stencilAgain: z.enum(['yes', 'no']).default('no'),

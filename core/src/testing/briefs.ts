@@ -14,6 +14,7 @@ import {
 export interface Said {
   readonly base: string;
   readonly surface?: Partial<Surface>;
+  readonly wants?: Part['wants'];
   readonly use?: Partial<Use>;
   readonly design?: Partial<Design>;
   /** Several designs, in place of one. */
@@ -23,10 +24,26 @@ export interface Said {
   readonly quantity?: number;
 }
 
-/** A brief from the few facts that a test is about; indoors, wiped and looked at unless it says otherwise. */
+/** Everything said, and nothing of it a danger: what a test leaves alone. */
+export const HARMLESS: Partial<Use> = {
+  place: 'indoors',
+  water: 'wipe',
+  wear: 'display',
+  soak: 'no',
+  heat: 'none',
+  food: 'none',
+  children: 'no',
+  skin: 'no',
+  grip: 'unknown',
+  mustComeOff: 'no',
+  item: 'ordinary',
+};
+
+/** A brief from the few facts that a test is about; indoors, wiped, looked at and harmless unless it says otherwise. */
 export const briefOf = ({
   base,
   surface = {},
+  wants = {},
   use = {},
   design = {},
   designs = [design],
@@ -39,12 +56,14 @@ export const briefOf = ({
     part: {
       ...part,
       surface: { ...part.surface, shape: 'flat', ...surface },
-      use: { ...part.use, place: 'indoors', water: 'wipe', wear: 'display', ...use },
+      use: { ...part.use, ...HARMLESS, ...use },
       designs: designs.map((each, index) => ({
         ...part.designs[0]!,
+        zone: 'outside' as const,
         ...(index ? { id: `t.design-${index + 1}`, name: `design ${index + 1}` } : {}),
         ...each,
       })),
+      wants,
       stencilAgain,
     },
     workshop: { ...plainWorkshop(), ...workshop },

@@ -12,3 +12,4 @@ export {
 } from './schema.ts';
 export { readWorkspace } from './readWorkspace.ts';
 export { writeWorkspace } from './writeWorkspace.ts';
+export { unsaidAgain } from './unsaid.ts';

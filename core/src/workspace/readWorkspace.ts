@@ -1,6 +1,7 @@
 import { usersCatalogue, type Catalogue } from '../materials/index.ts';
 import { failed, problemsFromZod, type Outcome, type Problem } from '../problem/index.ts';
 import { workspaceSchema, WORKSPACE_VERSION, type Workspace } from './schema.ts';
+import { unsaidAgain } from './unsaid.ts';
 
 /** Largest file that is read, in characters. */
 const MAX_LENGTH = 80_000_000;
@@ -13,6 +14,11 @@ const MIGRATIONS: Readonly<Record<number, Migration>> = {
   // 2: the user's own products, figures and trials, artworks; skin, reuse of the stencil, the cutter's bed, clear areas and places of designs
   // get their defaults from the schema
   1: (older) => ({ ...older, ownProducts: [], overrides: [], trials: [], artworks: [] }),
+  // 3: what nobody has said is unknown and no longer harmless; wishes, sides and lead tests get their defaults from the schema
+  2: (older) => ({
+    ...older,
+    pieces: Array.isArray(older['pieces']) ? older['pieces'].map(unsaidAgain) : older['pieces'],
+  }),
 };
 
 const NOTHING_CHANGED = 'Nothing was changed. Export the file again from where it came from, or mend that field.';

@@ -13,7 +13,7 @@ import {
 } from '../piece/index.ts';
 
 /** Version of the document's format; older ones are migrated, newer ones refused. */
-export const WORKSPACE_VERSION = 2;
+export const WORKSPACE_VERSION = 3;
 
 const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
 const MAX_PIECES = 2000;

@@ -2,6 +2,7 @@ import Dexie, { type Table } from 'dexie';
 import {
   pieceSchema,
   settingsSchema,
+  unsaidAgain,
   type ArtworkRecord,
   type BenchEvent,
   type Override,
@@ -49,5 +50,15 @@ export class BenchDatabase extends Dexie {
         await upgrade.table('pieces').toCollection().modify(filled(pieceSchema));
         await upgrade.table('settings').toCollection().modify(filled(settingsSchema));
       });
+    // 3: what nobody has said is unknown and no longer harmless
+    this.version(3).upgrade((upgrade) =>
+      upgrade
+        .table('pieces')
+        .toCollection()
+        .modify((row: { value: unknown }) => {
+          const piece = unsaidAgain(row.value);
+          row.value = pieceSchema.safeParse(piece).data ?? piece;
+        }),
+    );
   }
 }

@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import Dexie from 'dexie';
 import {
+  CATALOGUE_VERSION,
   plainPiece,
   plainSettings,
   WORKSPACE_VERSION,
@@ -177,7 +178,7 @@ describe('undo', () => {
     const before = await tab.readWorkspace();
     const imported: Workspace = {
       version: WORKSPACE_VERSION,
-      catalogueVersion: 1,
+      catalogueVersion: CATALOGUE_VERSION,
       pieces: [sign],
       events: [],
       settings: { ...plainSettings('UTC'), temperature: 'F' },

@@ -2,6 +2,7 @@ import {
   formatLength,
   stackWords,
   surfaceFacts,
+  weakestWashing,
   type CareLimit,
   type Catalogue,
   type Piece,
@@ -100,7 +101,7 @@ export const sentenceOf = ({
   limits,
   now,
 }: SentenceInput): Clause[] => {
-  const water = limits.find(({ axis, zone }) => axis === 'water' && zone !== 'rest');
+  const water = weakestWashing(limits);
   const laundry = limits.find(({ axis, zone }) => axis === 'laundry' && zone !== 'rest');
   const care = laundry && typeof laundry.value === 'number' ? laundry : water;
   return [

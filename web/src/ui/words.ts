@@ -46,11 +46,21 @@ export const ITEM_WORDS: Words<Use['item']> = {
   ordinary: 'an ordinary thing',
   safetyGear: 'safety gear',
   nightwear: 'flame-retardant nightwear',
-  cookware: 'cookware or a stove surface',
+  cookware: 'cookware',
+  stovePart: 'a part of a stove, oven or fire',
   candleVessel: 'a vessel for a candle',
-  toy: 'a toy or cot',
-  petBowl: 'a pet bowl',
+  lamp: 'a lamp or lantern',
+  toy: "a toy, cot or child's chair",
+  petBowl: "an animal's dish",
+  animalHome: 'a home for animals',
+  mouthpiece: 'a mouthpiece',
   vacuumVessel: 'a vacuum vessel',
+  pressureVessel: 'a pressure vessel or fuel can',
+  vehicleSafety: 'a safety part of a vehicle',
+  protectiveDevice: 'an alarm, extinguisher, socket or switch',
+  floor: 'a floor or step',
+  appliance: 'an appliance',
+  unknown: 'not said yet',
 };
 export const SHAPE_WORDS: Words<Part['surface']['shape']> = {
   flat: 'flat',
@@ -75,11 +85,30 @@ export const LOOK_WORDS: Words<Part['designs'][number]['look']> = {
 };
 export const TONE_WORDS: Words<Part['surface']['tone']> = { light: 'light', dark: 'dark', unknown: 'not said yet' };
 export const YES_NO_WORDS = { no: 'no', yes: 'yes' } as const;
+export const YES_NO_UNSAID_WORDS = { ...YES_NO_WORDS, unknown: 'not said yet' } as const;
+export const SEEN_WORDS: Words<Part['designs'][number]['seenFrom']> = {
+  same: 'from its own side',
+  through: 'through the material',
+  unknown: 'not said yet',
+};
+export const LEAD_WORDS: Words<Part['surface']['leadTest']> = {
+  clear: 'tested: no lead',
+  lead: 'tested: holds lead',
+  unknown: 'not tested',
+};
+export const KIND_WORDS: Readonly<Record<string, string>> = {
+  paint: 'paint',
+  stain: 'stain',
+  primer: 'primer',
+  clear: 'clear',
+};
 export const ZONE_WORDS: Words<CareZone> = {
   outside: 'outside',
+  underside: 'a side that food does not touch',
   rim: 'at the rim',
   inside: 'inside',
   foodSide: 'food side',
+  unknown: 'side not said yet',
   rest: 'the rest of it',
 };
 export const SOIL_WORDS: Words<Part['surface']['condition'][number]> = {
@@ -96,6 +125,7 @@ export const SOIL_WORDS: Words<Part['surface']['condition'][number]> = {
   gloss: 'glossy',
   rawGrain: 'unsanded',
   chalk: 'chalky',
+  unknownAge: 'of unknown age',
 };
 export const PRIORITY_WORDS: Words<Part['priority']> = {
   balanced: 'a bit of everything',

@@ -1,14 +1,18 @@
-import { ENERGIES, TEXTURES, rankIn, type Method } from '../../materials/index.ts';
+import { ENERGIES, rankIn, type Method } from '../../materials/index.ts';
 import {
-  aboutProduct,
-  blocks,
-  BONDED_COATS,
-  cautions,
+  isCoarserThan,
+  isFilm,
+  isGlued,
+  isHeated,
+  isLoose,
+  isPile,
+  isPinned,
+  givesKey,
+  primes,
+  sinksIn,
   takesAway,
-  unknown,
-  type Context,
-  type Rule,
-} from '../context.ts';
+} from '../asked.ts';
+import { aboutProduct, blocks, BONDED_COATS, cautions, unknown, type Context, type Rule } from '../context.ts';
 
 const TEST_PATCH = 'Try a spot that will not show: lay it, wait a day, then try to lift the edge with tape.';
 const TEXTURE_WORDS: Readonly<Record<string, string>> = {
@@ -29,8 +33,7 @@ export const adhesion: readonly Rule[] = [
     about: 'Adhesive film bonds only where its glue can wet the surface.',
     at: ['film', 'mask'],
     test: ({ top, product, operation }) => {
-      if (!product.wets || (operation.role === 'mask' && (product.tack === 'heat' || top.energy !== 'veryLow')))
-        return null;
+      if (!product.wets || (operation.role === 'mask' && (isHeated(product) || top.energy !== 'veryLow'))) return null;
       if (top.energy === 'unknown')
         return unknown(
           `nobody has said whether glue wets this surface, so ${product.name} may let go`,
@@ -44,7 +47,7 @@ export const adhesion: readonly Rule[] = [
           'Mark it another way, or prime it with an adhesion promoter and test.',
           'physics',
         );
-      if (gap > 0 && product.tack === 'heat')
+      if (gap > 0 && isHeated(product))
         return unknown(
           `${product.name} holds on a surface this hard to wet only where its label names it`,
           'Use a film sold for this cloth; press a patch inside a hem, wait a day, wash it and pull at it.',
@@ -93,7 +96,7 @@ export const adhesion: readonly Rule[] = [
     topic: 'adhesion',
     about: 'A staying film bridges the hollows of a coarse surface and lifts from there.',
     at: ['film'],
-    test: ({ top, product }) => {
+    test: ({ top, surface, product }) => {
       const limit = product.texture?.stays;
       if (!limit) return null;
       if (top.texture === 'unknown')
@@ -102,7 +105,19 @@ export const adhesion: readonly Rule[] = [
           'Drag a fingernail across it, and say smooth, fine, grain, weave or rough.',
           'practice',
         );
-      if (rankIn(TEXTURES, top.texture) <= rankIn(TEXTURES, limit)) return null;
+      if (!isCoarserThan(top.texture, limit)) return null;
+      if (isHeated(product) && isPile(top) && top.texture !== 'brush')
+        return cautions(
+          `${product.name} bridges the fibre of so coarse a cloth and lifts in the wash`,
+          'Press a trial piece first, pull at it after a day; keep the shapes large.',
+          'practice',
+        );
+      if (isStained({ top, surface }))
+        return cautions(
+          `${product.name} lies on the open grain of stained wood and may lift`,
+          'Sand it very smooth to 320 before the stain, or seal the stain; press the film down and try its edge after a day.',
+          'practice',
+        );
       return blocks(
         `${product.name} bridges the hollows of this ${TEXTURE_WORDS[top.texture]} and lifts`,
         'Sand and seal the surface very smooth, use a film with a stronger glue, or paint through a stencil.',
@@ -115,8 +130,14 @@ export const adhesion: readonly Rule[] = [
     topic: 'adhesion',
     about: 'A staying film needs a closed surface: pores give its glue too little to hold.',
     at: ['film'],
-    test: ({ top, product }) => {
-      if (product.tack === 'heat' || !product.texture?.stays) return null;
+    test: ({ top, surface, product }) => {
+      if (isHeated(product) || !product.texture?.stays) return null;
+      if (top.porosity === 'open' && isStained({ top, surface }))
+        return cautions(
+          `${product.name} has little to hold on open, stained grain`,
+          'Let the stain dry in full and sand very smooth before it; sealed it holds for years.',
+          'practice',
+        );
       if (top.porosity === 'open')
         return blocks(`${product.name} has nothing to hold on open pores`, 'Seal the surface first.', 'practice');
       if (top.porosity === 'fibre')
@@ -141,21 +162,21 @@ export const adhesion: readonly Rule[] = [
     at: ['film', 'mask', 'medium', 'ground', 'finish'],
     test: ({ top, product, operation }) => {
       if (top.friable !== 'yes')
-        return top.friable === 'unknown' && operation.role === 'film'
+        return top.friable === 'unknown' && isFilm(product) && operation.extent === 'opening'
           ? unknown(
               'nobody has said whether this surface chalks',
               'Rub it with a dark cloth: powder on the cloth means it chalks, so seal it first.',
               'practice',
             )
           : null;
-      if (product.tack === 'pins' || product.tack === 'none') return null;
-      if (operation.role === 'film' || operation.role === 'mask')
+      if (isPinned(product) || isLoose(product)) return null;
+      if (isGlued(product) || isHeated(product))
         return blocks(
           `the chalky surface comes away with ${product.name}`,
           'Sand it smooth and seal it first, when it is cured.',
           'practice',
         );
-      if (product.flags.includes('sealsPores') || product.flags.includes('priming')) return null;
+      if (product.flags.includes('sealsPores') || primes(product)) return null;
       return cautions(
         `${product.name} on a chalky surface holds no better than the chalk`,
         'Seal it first.',
@@ -169,13 +190,7 @@ export const adhesion: readonly Rule[] = [
     about: 'Paint needs a key on gloss: scuffing, or a primer that bonds.',
     at: BONDED_COATS,
     test: ({ top, product }) => {
-      if (
-        takesAway(product) ||
-        !top.soils.includes('gloss') ||
-        product.flags.includes('keys') ||
-        product.flags.includes('metalPrimer')
-      )
-        return null;
+      if (takesAway(product) || !top.soils.includes('gloss') || givesKey(product)) return null;
       return blocks(
         `${product.name} flakes off an unscuffed gloss`,
         'Scuff with 320 grit until dull, or use a bonding primer.',
@@ -192,8 +207,8 @@ export const adhesion: readonly Rule[] = [
     test: ({ part, product }) => {
       const { shape } = part.surface;
       if (!product.shapes || shape === 'unknown' || product.shapes.includes(shape)) return null;
-      if (shape === 'compound' || product.tack === 'none' || product.tack === 'heat')
-        return product.tack === 'low' || product.tack === 'lowMid' || product.tack === 'mid' || product.tack === 'high'
+      if (shape === 'compound' || isLoose(product) || isHeated(product))
+        return isGlued(product)
           ? cautions(
               `${product.name} wrinkles on a curve in two directions`,
               'Cut relief cuts around the art, keep the pieces small, or choose paint.',
@@ -243,8 +258,8 @@ export const adhesion: readonly Rule[] = [
     id: 'brittle-on-bending',
     reads: 'product',
     topic: 'adhesion',
-    about: 'A brittle coat cracks where the piece bends.',
-    at: ['medium', 'finish', 'ground', 'groundSeal'],
+    about: 'A brittle coat cracks where the piece bends, and a film that is not made for it lifts.',
+    at: ['medium', 'film', 'finish', 'ground', 'groundSeal'],
     test: ({ surface, product }) => {
       if (
         surface.properties.flex !== 'bends' ||
@@ -285,6 +300,14 @@ export const adhesion: readonly Rule[] = [
     },
   }),
 ];
+
+/** True where a stain is what the film would lie on: nothing lies on top of the grain. */
+const isStained = ({ top: { coats }, surface }: Pick<Context, 'top' | 'surface'>): boolean => {
+  const last = coats.findLast(({ operation }) => operation.extent === 'all');
+  if (last) return sinksIn(last.product);
+  const below = surface.finishes.at(-1)?.finish.changes;
+  return below !== undefined && below.porosity === undefined && below.texture === undefined;
+};
 
 const yesNo = (is: boolean) => (is ? 'yes' : 'no');
 

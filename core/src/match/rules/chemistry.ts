@@ -1,14 +1,5 @@
-import {
-  aboutProduct,
-  blocks,
-  BONDED_COATS,
-  cautions,
-  favours,
-  figureOf,
-  takesAway,
-  unknown,
-  type Rule,
-} from '../context.ts';
+import { coversColour, isHeated, isLoose, mayHave, primes, sinksIn, takesAway } from '../asked.ts';
+import { aboutProduct, blocks, BONDED_COATS, cautions, favours, figureOf, unknown, type Rule } from '../context.ts';
 
 const ETCH_TEST =
   'Try a spot that will not show, for the label time, and rinse: if it frosts evenly there, it will on the piece.';
@@ -37,6 +28,12 @@ export const chemistry: readonly Rule[] = [
     test: ({ top, product }) => {
       const isSolvent = product.carrier === 'solvent';
       if (!isSolvent || top.solvents === 'stands') return null;
+      if (product.flags.includes('alcohol') && top.traits.includes('standsAlcohol'))
+        return cautions(
+          `${product.name} can craze this plastic where it is under strain`,
+          'Wipe once, lightly, and try a spot first; soap and water are as good.',
+          'practice',
+        );
       if (top.solvents === 'unknown')
         return unknown(
           `whether this surface stands the solvent in ${product.name} is not known`,
@@ -45,10 +42,10 @@ export const chemistry: readonly Rule[] = [
         );
       if (top.solvents === 'dissolves')
         return blocks(`${product.name} dissolves this material`, 'Use only water-based products on it.', 'physics');
-      return product.kind === 'prep' || takesAway(product)
+      return product.removes || takesAway(product)
         ? blocks(
             `${product.name} crazes or lifts this surface`,
-            product.kind === 'prep' ? 'Wash with soap, rinse and dry instead.' : 'Choose a method without solvents.',
+            product.removes ? 'Wash with soap, rinse and dry instead.' : 'Choose a method without solvents.',
             'practice',
           )
         : null;
@@ -62,6 +59,8 @@ export const chemistry: readonly Rule[] = [
     test: ({ top, product }) => {
       const left = top.soils.filter((soil) => soil !== 'gloss');
       if (!left.length) return null;
+      // what is scrubbed, scraped or etched away needs no ground that holds
+      if (takesAway(product) && left.every((soil) => soil === 'unknownAge')) return null;
       return blocks(
         `${SOIL_WORDS[left[0]!] ?? left[0]!} is still on the surface, and ${product.name} will not hold on it`,
         'Put the cleaning steps back before it.',
@@ -89,7 +88,7 @@ export const chemistry: readonly Rule[] = [
     about: 'Paint on bare metal wants a metal primer.',
     at: ['ground', 'groundSeal', 'medium'],
     test: ({ top, product }) =>
-      top.traits.includes('bareMetal') && product.kind !== 'primer' && !takesAway(product)
+      top.traits.includes('bareMetal') && !primes(product) && !takesAway(product)
         ? cautions(
             `${product.name} straight on bare metal chips early`,
             'Put an etch or acrylic metal primer below it.',
@@ -105,7 +104,7 @@ export const chemistry: readonly Rule[] = [
     at: ['medium', 'prep'],
     safety: true,
     test: ({ surface, product }) =>
-      product.flags.includes('caustic') && surface.base.properties.traits.includes('hydrogenWithCaustic')
+      product.flags.includes('caustic') && mayHave(surface.base.properties, 'hydrogenWithCaustic')
         ? blocks(
             `${product.name} makes hydrogen on this metal: it burns and bursts`,
             'Use a remover gel without lye, after a test patch.',
@@ -120,7 +119,7 @@ export const chemistry: readonly Rule[] = [
     about: 'Acid eats marble and limestone.',
     at: ['medium'],
     test: ({ surface, product }) =>
-      product.flags.includes('acid') && surface.base.properties.traits.includes('acidSoluble')
+      product.flags.includes('acid') && mayHave(surface.base.properties, 'acidSoluble')
         ? blocks(`the acid in ${product.name} eats the stone`, 'Paint through a stencil instead.', 'physics')
         : null,
   }),
@@ -273,7 +272,7 @@ export const chemistry: readonly Rule[] = [
     at: ['film'],
     test: ({ surface, product, catalogue: { limits } }) =>
       surface.properties.traits.includes('dyeMigrates') &&
-      product.tack === 'heat' &&
+      isHeated(product) &&
       product.attacks === undefined &&
       (product.workC?.typical ?? 0) > limits.dyeMigration.typical
         ? cautions(
@@ -290,7 +289,7 @@ export const chemistry: readonly Rule[] = [
     about: 'Stain must sink into bare or sanded wood.',
     at: ['ground', 'medium'],
     test: ({ top, product, surface }) => {
-      if (product.kind !== 'stain') return null;
+      if (!sinksIn(product)) return null;
       const isWood =
         surface.base.pattern === 'grain' || surface.base.pattern === 'ply' || top.traits.includes('rawWood');
       return isWood && top.porosity === 'open' && top.texture === 'grain'
@@ -304,7 +303,7 @@ export const chemistry: readonly Rule[] = [
     about: 'Waterproofed cloth repels paint and pressed glue.',
     at: ['film', 'medium', 'mask'],
     test: ({ top, product, operation }) =>
-      top.traits.includes('waterproofed') && !(operation.role === 'mask' && product.tack === 'none')
+      top.traits.includes('waterproofed') && !(operation.role === 'mask' && isLoose(product))
         ? blocks(`the waterproofing keeps ${product.name} from holding`, 'Use cloth that is not proofed.', 'practice')
         : null,
   }),
@@ -333,8 +332,8 @@ export const chemistry: readonly Rule[] = [
       return top.traits.includes('tannin') &&
         isLight &&
         !isCovered &&
-        product.kind === 'paint' &&
-        operation.role === 'medium'
+        coversColour(product) &&
+        operation.extent === 'opening'
         ? cautions(
             `knots and tannin stain light ${product.name} from below`,
             'Put a blocking primer under it.',
@@ -387,4 +386,5 @@ const SOIL_WORDS: Readonly<Record<string, string>> = {
   moisture: 'moisture in the cloth',
   rawGrain: 'unsanded grain',
   chalk: 'loose chalk',
+  unknownAge: 'a coat whose age nobody knows',
 };

@@ -1,19 +1,21 @@
 import { AIRS, rankIn } from '../../materials/index.ts';
 import { dryTime, dewPoint } from '../../dry/index.ts';
 import { formatDuration, formatLength, formatTemperature } from '../../units/index.ts';
+import { holdsFirmly, holdsWeakly, isCoat, isGlued, primes, takesAway } from '../asked.ts';
 import {
   aboutProduct,
   blocks,
   cautions,
   favours,
   figureOf,
-  takesAway,
   unknown,
   type ProductContext,
   type Rule,
 } from '../context.ts';
 import { LOOK_WORDS } from '../words.ts';
 
+/** Where no label has said less, a room as warm as this is warm enough, °C. */
+const SURELY_WARM_C = 18;
 const CUT: readonly ('mask' | 'film')[] = ['mask', 'film'];
 const TOOL_WORDS: Readonly<Record<string, string>> = {
   cutter: 'a cutter',
@@ -93,8 +95,9 @@ export const artwork: readonly Rule[] = [
     topic: 'artwork',
     about: 'By hand, fine strokes cannot be cut.',
     at: CUT,
-    test: ({ workshop, strokeMm, product, catalogue: { limits } }) => {
-      if (workshop.tools.includes('cutter') || !product.minStroke) return null;
+    test: ({ workshop, strokeMm, product, designs, catalogue: { limits } }) => {
+      const byHand = !workshop.tools.includes('cutter') || designs.some(({ wants }) => wants.hand);
+      if (!byHand || !product.minStroke) return null;
       if (strokeMm === null)
         return cautions(
           'cut by hand, fine strokes are hard, and the thinnest stroke has not been said',
@@ -228,9 +231,15 @@ export const workshop: readonly Rule[] = [
     reads: 'product',
     topic: 'workshop',
     about: 'Each product has a coldest, hottest and dampest air to work in.',
-    at: ['ground', 'groundSeal', 'medium', 'film', 'finish', 'edgeSeal'],
+    at: ['prep', 'ground', 'groundSeal', 'mask', 'hold', 'transfer', 'medium', 'film', 'finish', 'edgeSeal'],
     test: ({ product, workshop: { temperatureC, relativeHumidity } }) => {
       const gates = product.gates;
+      if (!gates?.minC && temperatureC < SURELY_WARM_C)
+        return unknown(
+          `the least temperature for ${product.name} is not known, and the workshop is at ${formatTemperature(temperatureC)}`,
+          `Read its label, or warm the workshop to ${formatTemperature(SURELY_WARM_C)}.`,
+          'practice',
+        );
       if (gates?.minC && temperatureC < gates.minC.typical)
         return blocks(
           `${product.name} needs ${formatTemperature(gates.minC.typical)}, and the workshop is at ${formatTemperature(temperatureC)}`,
@@ -318,7 +327,7 @@ export const look: readonly Rule[] = [
     test: ({ designs, product, operation, method }) => {
       // where a mask keeps the ground, one of the designs is what is seen of the ground
       const isGround = operation.role === 'ground';
-      if (isGround !== (method.shows === 'ground') || product.kind === 'primer') return null;
+      if (isGround !== (method.shows === 'ground') || primes(product)) return null;
       const lacking = designs.filter(
         ({ look: each }) => each !== 'any' && each !== 'noEdge' && product.looks && !product.looks.includes(each),
       );
@@ -334,7 +343,7 @@ export const look: readonly Rule[] = [
     about: 'A wrap or an inside coat covers the whole area, not one design on it.',
     at: 'piece',
     test: ({ method, designs, part: { surface } }) => {
-      if (method.covers === 'design') return null;
+      if (method.covers === 'design' || designs.some(({ wants }) => wants.way === method.id)) return null;
       const fills = designs.some(
         ({ widthMm, scale }) =>
           widthMm !== null && surface.widthMm !== null && widthMm * scale >= surface.widthMm * 0.8,
@@ -370,17 +379,59 @@ export const look: readonly Rule[] = [
     at: ['film'],
     test: ({ use, product }) => {
       if (use.mustComeOff !== 'yes') return null;
-      if (product.tack === 'low') return favours(`${product.name} is made to come off again`, '', 'label-typical');
-      if (product.tack === 'high')
+      if (holdsWeakly(product)) return favours(`${product.name} is made to come off again`, '', 'label-typical');
+      if (holdsFirmly(product))
         return cautions(
           `${product.name} leaves glue behind when it is taken off`,
           'Use removable film, or warm it and pull slowly.',
           'practice',
         );
-      return product.tack === 'mid'
+      return isGlued(product)
         ? cautions(
             `${product.name} may pull paint along when it is taken off`,
             'Use removable film, or warm it and pull slowly.',
+            'practice',
+          )
+        : null;
+    },
+  }),
+  aboutProduct({
+    id: 'stays-behind',
+    reads: 'product',
+    topic: 'look',
+    about:
+      'Where the work must come off again, so must every layer of it: coats stay behind, and over a wall there are none.',
+    at: ['ground', 'groundSeal', 'finish'],
+    test: ({ use, product, operation, surface, part }) => {
+      if (use.mustComeOff !== 'yes' || !isCoat(product)) return null;
+      if (surface.base.properties.traits.includes('building'))
+        return blocks(
+          `${product.name} stays on the wall when the work comes off`,
+          'Use removable film straight on the wall, or hang the work on a board.',
+          'practice',
+        );
+      if (operation.role === 'finish')
+        return blocks(`${product.name} seals in what must come off again`, 'Put nothing on top.', 'practice');
+      return part.wants.ground
+        ? null
+        : cautions(`${product.name} stays behind when the film comes off`, 'Only where the coat may stay.', 'practice');
+    },
+  }),
+  aboutProduct({
+    id: 'seen-from-unsaid',
+    reads: 'product',
+    topic: 'artwork',
+    about: 'What is seen through the material is cut mirrored: from which side it is seen must be said.',
+    at: CUT,
+    test: ({ surface, designs, method }) => {
+      const letsLight = ['transparent', 'translucent'].some((trait) =>
+        surface.base.properties.traits.some((own) => own === trait),
+      );
+      const isInside = method.side === 'inside' || designs.some(({ zone }) => zone === 'inside');
+      return letsLight && isInside && designs.some(({ seenFrom }) => seenFrom === 'unknown')
+        ? cautions(
+            'nobody has said from which side it is seen: through the material it is cut mirrored',
+            'Say from which side it is read before you cut.',
             'practice',
           )
         : null;

@@ -1,5 +1,19 @@
 import { TEXTURES, rankIn, type Product } from '../../materials/index.ts';
-import { aboutProduct, blocks, cautions, favours, figureOf, takesAway, unknown, type Rule } from '../context.ts';
+import {
+  coversColour,
+  holdsFirmly,
+  holdsLessThanMid,
+  holdsWeakly,
+  isCoarserThan,
+  isGlued,
+  isHeated,
+  isLoose,
+  isPile,
+  isPinned,
+  isSprayed,
+  takesAway,
+} from '../asked.ts';
+import { aboutProduct, blocks, cautions, favours, figureOf, unknown, type Rule } from '../context.ts';
 
 const wettingOf = (product: Product): 'water' | 'solvent' | 'gel' | 'acid' | 'paste' => {
   if (product.attacks === 'coating') return 'gel';
@@ -7,8 +21,6 @@ const wettingOf = (product: Product): 'water' | 'solvent' | 'gel' | 'acid' | 'pa
   if (product.attacks === 'rawWood') return 'paste';
   return product.carrier === 'solvent' || product.carrier === 'oil' ? 'solvent' : 'water';
 };
-const isAdhesive = (product: Product): boolean =>
-  product.tack === 'low' || product.tack === 'lowMid' || product.tack === 'mid' || product.tack === 'high';
 
 export const mask: readonly Rule[] = [
   aboutProduct({
@@ -25,7 +37,8 @@ export const mask: readonly Rule[] = [
           'Drag a fingernail across it, and say smooth, fine, grain, weave or rough.',
           'practice',
         );
-      return rankIn(TEXTURES, top.texture) > rankIn(TEXTURES, limit)
+      // on pile a mask lies on pins, whatever it is: see mask-holds-on-fibre
+      return isCoarserThan(top.texture, limit) && !isPile(top)
         ? blocks(
             `${product.name} does not lie down on so coarse a surface`,
             'Pin a card or liner-paper stencil instead.',
@@ -40,12 +53,19 @@ export const mask: readonly Rule[] = [
     topic: 'mask',
     about: 'On open pile nothing adhesive holds: pins and dots do.',
     at: ['mask', 'hold'],
-    test: ({ surface, product }) => {
-      const { texture, porosity } = surface.properties;
-      const isPile = texture === 'brush' || (porosity === 'fibre' && texture === 'rough');
-      return isPile && product.tack !== 'pins'
-        ? blocks(`${product.name} has nothing to hold on in open fibre`, 'Use a pinned stencil.', 'practice')
-        : null;
+    test: ({ surface, product, operation }) => {
+      if (!isPile(surface.properties) || isPinned(product)) return null;
+      return operation.role === 'hold'
+        ? blocks(`${product.name} has nothing to hold on in open fibre`, 'Use pins and glue dots.', 'practice')
+        : cautions(
+            isGlued(product) || isHeated(product)
+              ? `${product.name} holds only weakly on open fibre`
+              : `${product.name} lies loose on open fibre`,
+            isHeated(product)
+              ? 'Iron it from the pile side, dry, 5 s a spot; then pins in every part and island, tape all round; no spray until it is cold.'
+              : 'Pins in every part and island, counted out and in, tape all round; one mat at a time.',
+            'practice',
+          );
     },
   }),
   aboutProduct({
@@ -56,7 +76,7 @@ export const mask: readonly Rule[] = [
     at: ['mask', 'hold'],
     test: ({ surface, product }) => {
       const { flex, porosity } = surface.properties;
-      if (product.tack !== 'pins' || flex === 'bends' || porosity === 'fibre') return null;
+      if (!isPinned(product) || flex === 'bends' || porosity === 'fibre') return null;
       return flex === 'unknown' || porosity === 'unknown'
         ? unknown(
             `nobody has said whether pins go into this, and ${product.name} needs them`,
@@ -76,7 +96,7 @@ export const mask: readonly Rule[] = [
     about: 'A stencil without glue needs a hold.',
     at: ['edgeSeal', 'medium'],
     test: ({ top }) =>
-      top.mask && (top.mask.product.tack === 'none' || top.mask.product.tack === 'pins') && !top.hold
+      top.mask && (isLoose(top.mask.product) || isPinned(top.mask.product) || isPile(top)) && !top.hold
         ? blocks(
             `${top.mask.product.name} lifts and the colour runs beneath it`,
             'Tape, pin or spray-tack it down.',
@@ -109,15 +129,15 @@ export const mask: readonly Rule[] = [
     about: 'Under creams and gels the firmest film keeps the edge; a weak one lets them creep on any relief.',
     at: ['medium'],
     test: ({ top, product, schools }) => {
-      if (!top.mask || !takesAway(product) || product.attacks === 'rawWood' || top.mask.product.tack === 'high')
+      if (!top.mask || !takesAway(product) || product.attacks === 'rawWood' || holdsFirmly(top.mask.product))
         return null;
-      if (top.mask.product.tack === 'low' && top.texture !== 'smooth')
+      if (holdsWeakly(top.mask.product) && top.texture !== 'smooth')
         return blocks(
           `${product.name} creeps under ${top.mask.product.name} on a surface that is not smooth`,
           'Use permanent film as the stencil.',
           'practice',
         );
-      return schools.etchStencil === 'removable' && top.mask.product.tack === 'low'
+      return schools.etchStencil === 'removable' && holdsWeakly(top.mask.product)
         ? null
         : cautions(
             `${product.name} can creep under ${top.mask.product.name}, which holds less firmly`,
@@ -133,14 +153,15 @@ export const mask: readonly Rule[] = [
     at: ['edgeSeal'],
     test: ({ top, product, schools }) => {
       const ground = top.coats.findLast(({ operation }) => operation.role === 'ground');
-      const isPaint = product.kind === 'paint';
+      const isPaint = coversColour(product);
       if (isPaint && product.id !== ground?.product.id)
         return blocks(
           `${product.name} would show: only the ground's own colour closes an edge unseen`,
           'Seal the edge with clear medium, or with the paint of the ground.',
           'practice',
         );
-      const hasColour = ground?.product.kind === 'paint' && ground.product.roles.includes('edgeSeal');
+      const hasColour =
+        ground !== undefined && coversColour(ground.product) && ground.product.roles.includes('edgeSeal');
       const wantsColour = hasColour && schools.edgeSeal !== 'clear';
       return wantsColour && !isPaint
         ? cautions(
@@ -173,7 +194,7 @@ export const mask: readonly Rule[] = [
               'Let it dry fully, run a knife along the edge, pull low and slow.',
               'practice',
             );
-      return medium.product.unmaskWet && top.mask && isAdhesive(top.mask.product)
+      return medium.product.unmaskWet && top.mask && isGlued(top.mask.product)
         ? cautions(
             `pulled dry, ${top.mask.product.name} can tear the edge of ${medium.product.name}`,
             'Score along the edge first; or peel it within minutes of the last coat.',
@@ -189,7 +210,7 @@ export const mask: readonly Rule[] = [
     at: ['transfer'],
     test: ({ top, product, schools }) => {
       if (schools.weeding !== 'transferFirst' || !top.film) return null;
-      const isWeak = top.film.tack === 'low' || top.film.tack === 'lowMid' || product.tack === 'low';
+      const isWeak = holdsLessThanMid(top.film) || holdsWeakly(product);
       return cautions(
         isWeak
           ? `pulling the waste through the tape fails with ${top.film.name} on ${product.name}`
@@ -207,7 +228,7 @@ export const mask: readonly Rule[] = [
     at: ['medium'],
     test: ({ surface, product, schools }) => {
       if (surface.properties.texture !== 'brush' || takesAway(product)) return null;
-      const isSpray = product.body === 'spray';
+      const isSpray = isSprayed(product);
       if (isSpray !== (schools.pile === 'spray'))
         return isSpray
           ? cautions(
@@ -267,7 +288,8 @@ export const mask: readonly Rule[] = [
     about: 'Every loose island of a stencil needs a hold of its own.',
     at: ['medium'],
     test: ({ top, islands }) => {
-      if (!top.mask || isAdhesive(top.mask.product) || !islands) return null;
+      // glue holds islands everywhere but on open fibre
+      if (!top.mask || (isGlued(top.mask.product) && !isPile(top)) || !islands) return null;
       return cautions(
         `${islands} island${islands === 1 ? '' : 's'} must be placed one by one in ${top.mask.product.name}`,
         'Add bridges to the design, or number the islands on a placement map.',

@@ -1,5 +1,17 @@
 import { MINUTES_PER_DAY, formatDuration, formatTemperature } from '../../units/index.ts';
-import { aboutProduct, blocks, cautions, favours, figureOf, takesAway, type Rule } from '../context.ts';
+import {
+  holdsFirmly,
+  holdsWeakly,
+  isCoat,
+  isFilm,
+  isFlooded,
+  isHeated,
+  isPinned,
+  sinksIn,
+  takesAway,
+} from '../asked.ts';
+import { aboutProduct, blocks, cautions, favours, figureOf, type Rule } from '../context.ts';
+import { TACKS, rankIn } from '../../materials/index.ts';
 
 export const order: readonly Rule[] = [
   aboutProduct({
@@ -9,8 +21,8 @@ export const order: readonly Rule[] = [
     at: ['finish'],
     test: ({ top, product }) => {
       if (!top.film || top.film.attacks) return null;
-      if (product.how.includes('pour'))
-        return top.film.tack === 'low'
+      if (isFlooded(product))
+        return holdsWeakly(top.film)
           ? blocks(`${product.name} floats ${top.film.name} off`, 'Use permanent film under it.', 'practice')
           : null;
       if (!product.flags.includes('mist'))
@@ -19,7 +31,7 @@ export const order: readonly Rule[] = [
           'Put nothing on top, or mist a clear spray over permanent film.',
           'practice',
         );
-      return top.film.tack === 'low'
+      return holdsWeakly(top.film)
         ? blocks(
             `${product.name} lifts a film that holds so weakly`,
             'Use permanent film, or nothing on top.',
@@ -61,7 +73,7 @@ export const order: readonly Rule[] = [
       'Of several designs on one part, the one in film is laid last: masks and wet paint beside film lift and stain it.',
     at: ['mask', 'medium'],
     test: ({ top, product }) => {
-      const film = top.beside.find(({ roles }) => roles.includes('film'));
+      const film = top.beside.find(isFilm);
       return film
         ? cautions(
             `${product.name} beside ${film.name} that is already laid can lift or stain it`,
@@ -110,7 +122,7 @@ export const order: readonly Rule[] = [
     about: 'Creams, removers, pastes and wiped stains attack or smear the designs that lie there already.',
     at: ['medium'],
     test: ({ top, product }) =>
-      (takesAway(product) || product.kind === 'stain') && top.beside.length
+      (takesAway(product) || sinksIn(product)) && top.beside.length
         ? cautions(
             `${product.name} can get onto ${top.beside[0]!.name} of the design beside it`,
             'Etch, strip, burn or stain first; else cover the other design well beyond its edge.',
@@ -124,9 +136,8 @@ export const order: readonly Rule[] = [
     about: 'Where film is always flooded with epoxy, film that lies bare is against the school.',
     at: 'end',
     test: ({ top, schools }) => {
-      if (schools.filmOrder !== 'filmThenFlood' || !top.film || top.film.attacks || top.film.tack === 'heat')
-        return null;
-      return top.coats.some(({ product, operation }) => operation.role === 'finish' && product.how.includes('pour'))
+      if (schools.filmOrder !== 'filmThenFlood' || !top.film || top.film.attacks || isHeated(top.film)) return null;
+      return top.coats.some(({ product, operation }) => operation.role === 'finish' && isFlooded(product))
         ? favours('the film lies under epoxy, so no edge is felt: your school', '', 'practice')
         : cautions(
             'your school is to flood film with epoxy, and this film lies bare',
@@ -147,7 +158,7 @@ export const order: readonly Rule[] = [
         return blocks(`nothing sticks to wax, so ${product.name} comes off`, 'Strip the wax first.', 'practice');
       return waxy && waxy.product.id !== product.id
         ? blocks(
-            `${waxy.product.name} never takes ${operation.role === 'film' ? 'film' : 'another coat'} over it`,
+            `${waxy.product.name} never takes ${isFilm(product) && operation.extent === 'opening' ? 'film' : 'another coat'} over it`,
             'Put it last, or leave it out.',
             'label-typical',
           )
@@ -165,7 +176,7 @@ export const order: readonly Rule[] = [
       if (
         !youngest ||
         (operation.role !== 'film' && top.coats.some((coat) => coat.operation.extent === 'all')) ||
-        product.tack === 'pins'
+        isPinned(product)
       )
         return null;
       const { finish, ageDays } = youngest;
@@ -211,20 +222,21 @@ export const order: readonly Rule[] = [
     about: 'Transfer tape must hold less than the ground can stand, and more than the film clings to its liner.',
     at: ['transfer'],
     test: ({ top, product, surface }) => {
+      const stands = surface.finishes.at(-1)?.finish.standsTape;
       const onPaint =
-        top.coats.some((coat) => coat.operation.extent === 'all' && coat.product.kind !== 'stain') ||
-        ['acrylic', 'chalk'].includes(surface.binder ?? '');
+        top.coats.some((coat) => coat.operation.extent === 'all' && isCoat(coat.product)) ||
+        (stands !== undefined && rankIn(TACKS, product.tack ?? 'none') >= rankIn(TACKS, stands));
       if (top.film?.flags.includes('flock') && !product.flags.includes('flock'))
         return blocks(
           `${product.name} does not lift so rough a film from its liner`,
           'Use strong transfer tape.',
           'practice',
         );
-      if (onPaint && product.tack !== 'low')
+      if (onPaint && !holdsWeakly(product))
         return blocks(`${product.name} pulls the paint off the ground`, 'Use low-tack tape.', 'practice');
-      if (!top.film?.flags.includes('flock') && product.tack === 'high')
+      if (!top.film?.flags.includes('flock') && holdsFirmly(product))
         return blocks(`${product.name} does not let go of this film`, 'Use regular tape.', 'practice');
-      return !onPaint && product.tack === 'low' && top.film?.tack === 'high'
+      return !onPaint && holdsWeakly(product) && top.film && holdsFirmly(top.film)
         ? cautions(
             `${product.name} may be too weak to lift ${top.film.name} from its liner`,
             'Use regular tape.',

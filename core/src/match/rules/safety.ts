@@ -1,5 +1,7 @@
 import { formatTemperature } from '../../units/index.ts';
-import { aboutProduct, blocks, cautions, takesAway, type ProductContext, type Rule } from '../context.ts';
+import { isHollow, type Design } from '../../piece/index.ts';
+import { isFilm, mayHave, staysOn, takesAway } from '../asked.ts';
+import { aboutProduct, blocks, cautions, type Context, type ProductContext, type Rule } from '../context.ts';
 
 const LEFT_ON: readonly ('film' | 'medium' | 'finish' | 'ground' | 'groundSeal')[] = [
   'film',
@@ -8,33 +10,41 @@ const LEFT_ON: readonly ('film' | 'medium' | 'finish' | 'ground' | 'groundSeal')
   'ground',
   'groundSeal',
 ];
-const ITEM_WORDS: Readonly<Record<string, string>> = {
-  safetyGear: 'safety gear',
-  nightwear: 'flame-retardant nightwear',
-  cookware: 'cookware and stove surfaces',
-};
 
-const touchesFood = ({ part, use }: ProductContext): boolean =>
-  part.designs.some(
-    ({ zone }) =>
-      zone === 'foodSide' || (zone === 'inside' && use.food !== 'none') || (zone === 'rim' && use.food !== 'none'),
+/** Where a design lies: where it was said to, and inside as well where its way of working is one for the inside. */
+const zonesOf = ({ method, designs }: Pick<Context, 'method' | 'designs'>): readonly Design['zone'][] =>
+  method.side === 'inside' ? [...designs.map(({ zone }) => zone), 'inside'] : designs.map(({ zone }) => zone);
+
+const isInside = (context: ProductContext): boolean => zonesOf(context).includes('inside');
+
+/** True where the design lies on what food or lips touch; a side that nobody has named is judged as a condition. */
+const touchesFood = (context: ProductContext): boolean =>
+  zonesOf(context).some(
+    (zone) => zone === 'foodSide' || ((zone === 'inside' || zone === 'rim') && context.use.food !== 'none'),
   );
+
+const mayMeetFood = ({ use }: Pick<Context, 'use'>): boolean => use.food !== 'none';
+const meetsFood = ({ use }: Pick<Context, 'use'>): boolean => ['dry', 'food', 'lip'].includes(use.food);
+
+/** A coat that nobody knows, or that flakes and nobody knows its age: it may hold lead until a test says no. */
+const mayBeLeaded = ({ surface, part }: Pick<Context, 'surface' | 'part'>): boolean =>
+  part.surface.leadTest !== 'clear' &&
+  (surface.finishes.some(({ finish }) => finish.hazards?.includes('lead')) ||
+    (surface.base.hazards?.includes('lead') ?? false) ||
+    (part.surface.condition.includes('flaking') && part.surface.existing.every(({ ageDays }) => ageDays === null)));
 
 export const safety: readonly Rule[] = [
   {
     id: 'never-on-these',
     topic: 'safety',
-    about: 'Safety gear, flame-retardant nightwear and cookware are never coated.',
+    about:
+      'Safety gear, nightwear, cookware, stoves, pressure vessels, car glass, alarms and the like are never coated.',
     at: 'piece',
     safety: true,
-    test: ({ use }) =>
-      ITEM_WORDS[use.item]
-        ? blocks(
-            `nothing is put on ${ITEM_WORDS[use.item]}: a coat can hide damage, weaken it or burn`,
-            'Mark its bag, hook or shelf instead.',
-            'standard',
-          )
-        : null,
+    test: ({ use, catalogue }) => {
+      const item = catalogue.itemById.get(use.item);
+      return item?.refused ? blocks(item.refused, item.instead ?? 'Mark something beside it.', 'standard') : null;
+    },
   },
   aboutProduct({
     id: 'never-this-product',
@@ -56,34 +66,33 @@ export const safety: readonly Rule[] = [
     id: 'lye-burns',
     reads: 'product',
     topic: 'safety',
-    about: 'Lye burns skin and eyes worse than a gel that does the same work.',
+    about: 'Lye blinds and burns: it is used only where it is asked for by name.',
     at: ['medium'],
-    test: ({ product }) =>
-      product.flags.includes('caustic')
-        ? cautions(
-            `${product.name} burns skin and eyes at a touch`,
-            'Use a remover gel: it does the same work.',
-            'standard',
-          )
-        : null,
+    safety: true,
+    test: ({ product, designs }) => {
+      if (!product.flags.includes('caustic')) return null;
+      const why = `${product.name} burns skin and eyes at a touch`;
+      return designs.some(({ wants }) => wants.medium === product.id)
+        ? cautions(why, 'Read its hazard card before you open it; a remover gel does the same work.', 'standard')
+        : blocks(why, 'Use a remover gel: it does the same work.', 'standard');
+    },
   }),
   aboutProduct({
     id: 'inside-candle-vessel',
     reads: 'product',
     topic: 'safety',
-    about: 'Nothing is put inside a vessel that holds a flame.',
+    about: 'Nothing is put inside a vessel that holds a flame, nor inside where animals live.',
     at: LEFT_ON,
     safety: true,
-    test: ({ part, use, product }) =>
-      (use.item === 'candleVessel' || use.heat === 'candle') &&
-      part.designs.some(({ zone }) => zone === 'inside') &&
-      !takesAway(product)
-        ? blocks(
-            `${product.name} inside a candle vessel can burn`,
-            'Put it outside, where its label allows, or use an LED.',
-            'standard',
-          )
-        : null,
+    test: (context) => {
+      const { use, product, catalogue } = context;
+      if (takesAway(product) || !isInside(context)) return null;
+      const flame = catalogue.itemById.get('candleVessel')?.inside;
+      const why = catalogue.itemById.get(use.item)?.inside ?? (use.heat === 'candle' ? flame : undefined);
+      return why
+        ? blocks(`${product.name} ${why}`, 'Put it outside, where its label allows, or leave it bare.', 'standard')
+        : null;
+    },
   }),
   aboutProduct({
     id: 'food-zone',
@@ -93,21 +102,28 @@ export const safety: readonly Rule[] = [
     at: LEFT_ON,
     safety: true,
     test: (context) => {
-      const { product, use, catalogue } = context;
+      const { product, catalogue, part } = context;
       if (product.foodRated === 'yes' || takesAway(product)) return null;
+      const rim = { of: 'a drinking rim', label: 'kept clear', figure: catalogue.limits.rimDistance };
+      const clear = `${catalogue.limits.rimDistance.typical} mm`;
+      const isVessel = isHollow(part.surface.shape);
       if (touchesFood(context))
         return blocks(
           `${product.name} is not rated for food, and the design lies where food or lips touch`,
-          `Move the design outside, ${catalogue.limits.rimDistance.typical} mm or more below the rim.`,
+          isVessel
+            ? `Move the design outside, ${clear} or more below the rim.`
+            : 'Move it to a side that food does not touch.',
           'standard',
-          { of: 'a drinking rim', label: 'kept clear', figure: catalogue.limits.rimDistance },
+          rim,
         );
-      return use.food === 'food' || use.food === 'lip' || use.food === 'unknown'
+      return mayMeetFood(context)
         ? cautions(
-            `keep ${product.name} off what touches food and ${catalogue.limits.rimDistance.typical} mm from the rim`,
+            isVessel
+              ? `keep ${product.name} off what touches food and ${clear} from the rim`
+              : `keep ${product.name} off the side that touches food`,
             'Mark the side that food does not touch.',
             'standard',
-            { of: 'a drinking rim', label: 'kept clear', figure: catalogue.limits.rimDistance },
+            rim,
           )
         : null;
     },
@@ -119,20 +135,44 @@ export const safety: readonly Rule[] = [
     about: 'A burn on a food side is unverified.',
     at: ['medium'],
     safety: true,
-    test: (context) =>
-      context.product.attacks === 'rawWood' && context.use.food !== 'none'
-        ? touchesFood(context)
-          ? blocks(
-              'a burn on the side that touches food is unverified for food',
-              'Burn the side that food does not touch.',
-              'practice',
-            )
-          : cautions(
-              'a burn is unverified for food',
-              'Burn only the side that food does not touch, and mark it.',
-              'practice',
-            )
-        : null,
+    test: (context) => {
+      if (context.product.attacks !== 'rawWood' || !mayMeetFood(context)) return null;
+      return touchesFood(context)
+        ? blocks(
+            'a burn on the side that touches food is unverified for food',
+            'Burn the side that food does not touch.',
+            'practice',
+          )
+        : cautions(
+            'a burn is unverified for food',
+            'Burn only the side that food does not touch, and mark it.',
+            'practice',
+          );
+    },
+  }),
+  aboutProduct({
+    id: 'cream-on-food-glaze',
+    reads: 'product',
+    topic: 'food',
+    about:
+      'Frost cream on a glaze frees lead and cadmium: never where food or lips touch, never over coloured decoration.',
+    at: ['medium'],
+    safety: true,
+    test: (context) => {
+      const { product, surface } = context;
+      if (product.attacks !== 'silica' || surface.base.pattern !== 'glaze' || !mayMeetFood(context)) return null;
+      return touchesFood(context)
+        ? blocks(
+            `${product.name} frees what is in the glaze, such as lead and cadmium, where food or lips touch`,
+            'Etch the outside, away from the rim and from coloured decoration; or use a frosted film there.',
+            'standard',
+          )
+        : cautions(
+            `${product.name} over coloured decoration frees lead and cadmium`,
+            'Only on plain glaze, outside, well below the rim.',
+            'standard',
+          );
+    },
   }),
   aboutProduct({
     id: 'stripped-food-zone',
@@ -162,24 +202,30 @@ export const safety: readonly Rule[] = [
     id: 'children-mouth',
     reads: 'product',
     topic: 'food',
-    about: 'On toys, cots and pet bowls only what is rated for it.',
+    about: 'On toys, cots, mouthpieces and animals’ dishes only what is rated for it.',
     at: LEFT_ON,
     safety: true,
-    test: ({ use, product }) => {
+    test: ({ use, product, catalogue }) => {
       if (product.childRated === 'yes') return null;
-      if (use.item === 'toy' || use.item === 'petBowl')
+      const item = catalogue.itemById.get(use.item);
+      if (item?.rated === 'children')
         return blocks(
-          `${product.name} is not rated for ${use.item === 'toy' ? 'toys and cots' : 'pet bowls'}`,
+          `${product.name} is not rated for ${item.name.replace(/^an? /, '')}`,
           'Use a product whose label says so, or mark something else.',
           'standard',
         );
-      return use.children === 'yes'
+      if (use.children !== 'yes') return null;
+      return isFilm(product)
         ? cautions(
+            `${product.name} peels, and small children mouth what comes off`,
+            'Keep it out of reach, round its corners and renew what lifts; or use a paint labelled for toys.',
+            'standard',
+          )
+        : cautions(
             `small children mouth things, and ${product.name} is not rated for that`,
             'Keep it out of reach, or use a product labelled for toys.',
             'standard',
-          )
-        : null;
+          );
     },
   }),
   aboutProduct({
@@ -188,9 +234,8 @@ export const safety: readonly Rule[] = [
     topic: 'safety',
     about: 'What lies against the skin must be cured through, and may still irritate.',
     at: ['film', 'medium', 'finish'],
-    test: (context) => {
-      const { use, product } = context;
-      if (use.skin !== 'yes' || takesAway(product) || product.attacks === 'dyePolymer') return null;
+    test: ({ use, product }) => {
+      if (use.skin !== 'yes' || !staysOn(product)) return null;
       if (product.carrier === 'twoPart')
         return blocks(
           `${product.name} can make skin sensitive to it for life, and the piece is worn against the skin`,
@@ -210,19 +255,101 @@ export const safety: readonly Rule[] = [
     id: 'lead-below',
     reads: 'product',
     topic: 'safety',
-    about: 'Old glazes and crystal may hold lead.',
-    at: ['medium', 'film'],
-    test: ({ surface, use, product }) =>
-      surface.base.properties.traits.includes('mayHoldLead')
-        ? cautions(
-            use.food !== 'none'
-              ? 'this glaze or crystal may hold lead: no food or drink in it, whatever is put on it'
-              : `this glaze or crystal may hold lead; ${product.name} is for display only`,
+    about: 'Old glazes and crystal may hold lead: no food, no etching.',
+    at: ['medium', 'film', 'finish'],
+    safety: true,
+    test: (context) => {
+      const { surface, product } = context;
+      if (!surface.base.properties.traits.includes('mayHoldLead')) return null;
+      return meetsFood(context)
+        ? blocks(
+            'this glaze or crystal may hold lead: no food or drink in it, whatever is put on it',
+            'Keep it for display, or have it tested before any use with food.',
+            'practice',
+          )
+        : cautions(
+            `this glaze or crystal may hold lead; ${product.name} is for display only`,
             'Have it tested before any use with food.',
             'practice',
+          );
+    },
+  }),
+  aboutProduct({
+    id: 'old-coat-untested',
+    reads: 'product',
+    topic: 'safety',
+    about: 'An old or unknown coat may hold lead: untested it is not sanded, scraped, heated or stripped.',
+    at: ['prep', 'medium'],
+    safety: true,
+    test: (context) => {
+      const { product } = context;
+      const isRough =
+        product.how.includes('sand') ||
+        (product.takesOff?.length ?? 0) > 0 ||
+        product.attacks === 'coating' ||
+        product.attacks === 'rawWood';
+      return isRough && mayBeLeaded(context)
+        ? blocks(
+            `the coat that is there may hold lead, and ${product.name} would set it free`,
+            'Test it for lead first and say so; where it holds lead, removal is licensed work.',
+            'standard',
+          )
+        : null;
+    },
+  }),
+  aboutProduct({
+    id: 'asbestos-below',
+    reads: 'product',
+    topic: 'safety',
+    about:
+      'Old floor tiles, textured coatings and cement sheet may hold asbestos: never sanded or scraped before a test.',
+    at: ['prep'],
+    safety: true,
+    test: ({ product, surface }) =>
+      product.how.includes('sand') && surface.base.properties.traits.includes('asbestosOld')
+        ? blocks(
+            `${surface.base.name} or its glue may hold asbestos, and ${product.name} would set it free`,
+            'Wash it instead; sand only after a test says that there is none.',
+            'standard',
           )
         : null,
   }),
+  aboutProduct({
+    id: 'structural-part',
+    reads: 'product',
+    topic: 'safety',
+    about: 'What carries load in carbon fibre is never sanded, stripped, heated or etched.',
+    at: ['prep', 'medium', 'film'],
+    safety: true,
+    test: ({ product, surface }) =>
+      surface.base.properties.traits.includes('structural') &&
+      (product.how.includes('sand') ||
+        takesAway(product) ||
+        product.workC !== undefined ||
+        product.flags.includes('hotSolvent'))
+        ? blocks(
+            `${product.name} weakens a part that carries load, and nobody sees it`,
+            'Lay a film on the clean lacquer, without sanding, solvent or heat.',
+            'standard',
+          )
+        : null,
+  }),
+  {
+    id: 'treated-and-food',
+    topic: 'safety',
+    about: 'Treated and salvaged timber is never for food, nor for what small children mouth.',
+    at: 'piece',
+    safety: true,
+    test: (context) =>
+      context.surface.base.properties.traits.includes('treated') &&
+      (meetsFood(context) || context.catalogue.itemById.get(context.use.item)?.rated !== undefined)
+        ? blocks(
+            `${context.surface.base.name} holds poison, and food or mouths touch it`,
+            'Use untreated wood; or keep food away from it.',
+            'standard',
+          )
+        : null,
+  },
   aboutProduct({
     id: 'pvc-heat',
     reads: 'product',
@@ -240,18 +367,86 @@ export const safety: readonly Rule[] = [
           )
         : null,
   }),
+  aboutProduct({
+    id: 'boiling-wall',
+    reads: 'product',
+    topic: 'heat',
+    about: 'The wall of a vessel that boils takes no film, paint or epoxy.',
+    at: LEFT_ON,
+    safety: true,
+    test: ({ product, use, heat }) =>
+      use.heat === 'boiling' && heat && staysOn(product)
+        ? blocks(
+            `${product.name} would sit on a wall as hot as ${formatTemperature(heat.high)}`,
+            'Hang a tag on it, or mark a part that stays cool.',
+            heat.basis,
+            { of: 'boiling water', label: 'surface', figure: heat },
+          )
+        : null,
+  }),
+  aboutProduct({
+    id: 'metal-in-microwave',
+    reads: 'product',
+    topic: 'heat',
+    about: 'Metal film sparks in a microwave.',
+    at: ['film', 'medium', 'finish'],
+    safety: true,
+    test: ({ product, use }) =>
+      use.heat === 'microwave' && product.looks?.includes('metallic') && !product.looks.includes('opaque')
+        ? blocks(
+            `${product.name} sparks in a microwave`,
+            'Use a plain film or paint, or keep it out of the microwave.',
+            'physics',
+          )
+        : null,
+  }),
+  aboutProduct({
+    id: 'vacuum-and-oven',
+    reads: 'product',
+    topic: 'heat',
+    about: 'A vacuum vessel bursts in an oven.',
+    at: ['film', 'medium', 'finish'],
+    safety: true,
+    test: ({ product, use }) =>
+      use.item === 'vacuumVessel' && product.tools.includes('oven')
+        ? blocks(
+            `${product.name} is baked, and a vacuum vessel can burst in an oven`,
+            'Use what dries in the air.',
+            'physics',
+          )
+        : null,
+  }),
   {
     id: 'vacuum-vessel',
     topic: 'water',
-    about: 'A vacuum vessel stays out of ovens and dishwashers unless its label says otherwise.',
+    about: 'A vacuum vessel stays out of dishwashers unless its label says otherwise.',
     at: 'piece',
-    test: ({ use }) =>
-      use.item === 'vacuumVessel' && use.water === 'dishwasher'
+    test: ({ use, catalogue }) => {
+      const item = catalogue.itemById.get(use.item);
+      return item?.handWash && use.water === 'dishwasher'
         ? cautions(
-            'a vacuum vessel does not belong in a dishwasher unless its label says so',
+            `${item.name} does not belong in a dishwasher unless its label says so`,
             'Wash it by hand.',
             'label-typical',
           )
-        : null,
+        : null;
+    },
   },
+  aboutProduct({
+    id: 'unnamed-metal',
+    reads: 'product',
+    topic: 'safety',
+    about: 'On a surface that nobody has named, nothing caustic or acid.',
+    at: ['medium', 'prep'],
+    safety: true,
+    test: ({ product, surface }) =>
+      (product.flags.includes('caustic') || product.flags.includes('acid')) &&
+      mayHave({ traits: surface.base.properties.traits.filter((trait) => trait === 'unknown') }, 'unknown')
+        ? blocks(
+            `nobody has said what ${surface.base.name} is, and ${product.name} can burst or poison on some materials`,
+            'Say what it is made of first.',
+            'practice',
+          )
+        : null,
+  }),
 ];

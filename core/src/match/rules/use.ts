@@ -1,15 +1,7 @@
-import { WATERS, rankIn, type Product } from '../../materials/index.ts';
+import { PLACES, WATERS, rankIn, type Product } from '../../materials/index.ts';
 import { formatTemperature } from '../../units/index.ts';
-import {
-  aboutProduct,
-  blocks,
-  cautions,
-  figureOf,
-  takesAway,
-  type ProductContext,
-  type Rule,
-  type Top,
-} from '../context.ts';
+import { isFilm, isPile, makesSlippery, gripsFeet, sinksIn, staysOn, takesAway } from '../asked.ts';
+import { aboutProduct, blocks, cautions, favours, figureOf, unknown, type Rule, type Top } from '../context.ts';
 
 const STAYING: readonly ('ground' | 'groundSeal' | 'film' | 'medium' | 'finish')[] = [
   'ground',
@@ -25,8 +17,8 @@ const WATER_WORDS: Readonly<Record<string, string>> = {
   dishwasher: 'put in a dishwasher',
 };
 
-/** A layer that stays on the piece and lives with it. */
-const stays = ({ product }: ProductContext): boolean => !takesAway(product) && product.attacks !== 'dyePolymer';
+/** Heat above which a figure that a product lacks is no longer a small thing, °C: what a hand can still hold. */
+const HAND_WARM_C = 45;
 const years = (value: number): string =>
   value < 1 ? `${Math.round(value * 12)} months` : `${Number(value.toFixed(1))} ${value === 1 ? 'year' : 'years'}`;
 
@@ -107,7 +99,7 @@ export const water: readonly Rule[] = [
       if (use.laundryC === null) return null;
       const limit = product.care?.laundryC;
       if (!limit)
-        return stays(context)
+        return staysOn(product)
           ? blocks(`${product.name} is not made for the laundry`, 'Use iron-on film, fabric paint or dye.', 'practice')
           : null;
       return use.laundryC > limit.high
@@ -128,10 +120,10 @@ export const water: readonly Rule[] = [
     at: ['film', 'medium', 'finish'],
     test: (context) => {
       const { product, use, operation } = context;
-      if (use.wear !== 'feet' || !stays(context) || (operation.role === 'medium' && product.care?.feet === 'yes'))
+      if (use.wear !== 'feet' || !staysOn(product) || (operation.role === 'medium' && product.care?.feet === 'yes'))
         return null;
       if (product.care?.feet === 'yes') return null;
-      return operation.role === 'film' || operation.role === 'finish' || product.life?.exposed === null
+      return isFilm(product) || operation.role === 'finish' || product.life?.exposed === null
         ? blocks(
             `${product.name} does not stand feet`,
             'Use exterior paint, with an anti-slip clear on treads.',
@@ -162,7 +154,7 @@ export const water: readonly Rule[] = [
     about: 'Film edges and soft coats scuff where things rub.',
     at: ['film', 'medium'],
     test: (context) =>
-      context.use.wear === 'abrasion' && stays(context) && context.product.care?.scrub === 'no'
+      context.use.wear === 'abrasion' && staysOn(context.product) && context.product.care?.scrub === 'no'
         ? cautions(
             `${context.product.name} scuffs where things rub on it`,
             'Put a hard clear over it, or etch or strip instead.',
@@ -170,6 +162,29 @@ export const water: readonly Rule[] = [
           )
         : null,
   }),
+];
+
+/** Slippery is judged on what is trodden: the outermost layers, with grit where there is some. */
+const underfoot: readonly Rule[] = [
+  {
+    id: 'slip-underfoot',
+    topic: 'safety',
+    about: 'Film, gloss paint, smooth clear and epoxy are slippery when wet: what is walked on needs grip.',
+    at: 'end',
+    safety: true,
+    test: ({ top, use, surface }) => {
+      if (use.wear !== 'feet' || use.grip === 'no' || isPile(surface.properties)) return null;
+      const outer = outermost(top);
+      const slippery = outer.find(makesSlippery);
+      if (slippery)
+        return blocks(
+          `${slippery.name} is slippery when wet, and feet go there`,
+          'Use a matt exterior paint with an anti-slip clear over it.',
+          'standard',
+        );
+      return outer.some(gripsFeet) ? favours('it grips when wet', '', 'label-typical') : null;
+    },
+  },
 ];
 
 export const heat: readonly Rule[] = [
@@ -182,7 +197,16 @@ export const heat: readonly Rule[] = [
     safety: true,
     test: (context) => {
       const { product, heat: hot } = context;
-      if (!hot || !product.heatLimitC || takesAway(product)) return null;
+      if (!hot || takesAway(product)) return null;
+      if (!product.heatLimitC)
+        return hot.high > HAND_WARM_C
+          ? unknown(
+              `nobody has said what heat ${product.name} stands, and the surface can reach ${formatTemperature(hot.high)}`,
+              'Read its label; or try a coated scrap at that heat for a day, outdoors.',
+              'practice',
+              { of: 'the heat it meets', label: 'surface', figure: hot },
+            )
+          : null;
       const facts = [
         figureOf(product, 'heat limit', product.heatLimitC),
         { of: 'the heat it meets', label: 'surface', figure: hot },
@@ -251,6 +275,86 @@ export const heat: readonly Rule[] = [
 ];
 
 export const outdoors: readonly Rule[] = [
+  ...underfoot,
+  {
+    id: 'bare-metal-corrodes',
+    topic: 'outdoors',
+    about: 'Bare steel and iron rust wherever it is damp; zinc, aluminium, brass and copper dull or darken.',
+    at: 'end',
+    test: ({ top, use, surface }) => {
+      const { traits } = surface.properties;
+      if (!traits.includes('bareMetal') && !surface.base.properties.traits.includes('rusts')) return null;
+      const isBare = traits.includes('bareMetal') && !top.coats.some(({ operation }) => operation.extent === 'all');
+      const isBared = top.coats.some(({ product }) => product.attacks === 'coating');
+      const isCovered = top.coats.some(({ operation }) => operation.role === 'finish');
+      if ((!isBare && !isBared) || isCovered) return null;
+      const isDamp = use.place !== 'unknown' && rankIn(PLACES, use.place) > rankIn(PLACES, 'indoors');
+      if (surface.base.properties.traits.includes('rusts'))
+        return isDamp
+          ? blocks(
+              `${surface.base.name} is left bare and rusts ${PLACE_WORDS[use.place as keyof typeof PLACE_WORDS]}`,
+              'Coat all of it, or keep it indoors and dry.',
+              'physics',
+            )
+          : cautions(
+              `${surface.base.name} that is left bare rusts where it gets damp`,
+              'Keep it indoors and dry, or put a clear over it.',
+              'physics',
+            );
+      const dulls = surface.base.properties.traits.find((trait) => trait === 'dulls' || trait === 'darkens');
+      return dulls && isDamp
+        ? cautions(
+            `${surface.base.name} that is left bare ${dulls === 'dulls' ? 'dulls and whitens' : 'darkens'} ${PLACE_WORDS[use.place as keyof typeof PLACE_WORDS]}`,
+            'Put a clear over it, or like it so.',
+            'practice',
+          )
+        : null;
+    },
+  },
+  {
+    id: 'finish-at-place',
+    topic: 'outdoors',
+    about: 'A finish that is on the piece already must live at its place as well: what is laid on it goes with it.',
+    at: 'end',
+    test: ({ top, use, surface, lifeYears }) => {
+      const last = surface.finishes.at(-1)?.finish;
+      if (!last || use.place === 'unknown') return null;
+      const where = PLACE_WORDS[use.place];
+      const isCovered = top.coats.some(
+        ({ operation, product }) =>
+          operation.extent === 'all' && product.life?.[use.place as keyof typeof PLACE_WORDS] !== null,
+      );
+      const life = last.life?.[use.place];
+      if (life === undefined)
+        return rankIn(PLACES, use.place) > rankIn(PLACES, 'humid')
+          ? cautions(
+              `how long the ${last.name} on it lasts ${where} is not known`,
+              'Look at it after a winter, or coat it over.',
+              'estimate',
+            )
+          : null;
+      if (life === null)
+        return isCovered
+          ? cautions(
+              `the ${last.name} below is not made for a place that is ${where}`,
+              'Cover all of it, edges too.',
+              'practice',
+            )
+          : blocks(
+              `the ${last.name} on it is not made for a place that is ${where}: what lies on it comes off with it`,
+              'Strip it or coat all of it with an exterior paint, or keep the piece indoors.',
+              'practice',
+            );
+      return lifeYears !== null && life.high < lifeYears && !isCovered
+        ? cautions(
+            `the ${last.name} on it lasts ${years(life.low)} to ${years(life.high)} ${where}, and what lies on it goes with it`,
+            'Coat it over, or expect to renew it.',
+            life.basis,
+            { of: last.name, label: `life ${where}`, figure: life },
+          )
+        : null;
+    },
+  },
   aboutProduct({
     id: 'life-wanted',
     reads: 'product',
@@ -335,7 +439,7 @@ export const outdoors: readonly Rule[] = [
       const closed = top.coats.some(
         ({ operation, product }) =>
           operation.extent === 'all' &&
-          product.kind !== 'stain' &&
+          !sinksIn(product) &&
           !(traits.includes('swells') && product.flags.includes('mist')),
       );
       if (closed) return null;

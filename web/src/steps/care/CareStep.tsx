@@ -1,8 +1,9 @@
 import { Table } from '@mantine/core';
-import type { CareLimit } from '@sgraffa/core';
+import { weakestWashing, type CareLimit } from '@sgraffa/core';
 import { day } from '../../ui/dates.ts';
 import { AXIS_WORDS, capitalised, limitWords, ZONE_WORDS } from '../../ui/words.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
+import { OnlyIf } from '../piece/OnlyIf.tsx';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
 import './care.css';
 
@@ -54,7 +55,7 @@ export const CareStep = () => {
   const { limits, settings, now, stack, plan } = model;
   if (!stack) return <p className="sg-course">Choose the layers first; their washing limits are worked out here.</p>;
   const zones = [...new Set(limits.map(({ zone }) => zone))];
-  const washing = limits.find(({ axis, zone }) => axis === 'water' && zone !== 'rest');
+  const washing = weakestWashing(limits);
   const needsLaundry = limits.some(({ axis, value }) => axis === 'laundry' && typeof value === 'number');
   return (
     <div className="sg-course">
@@ -67,6 +68,7 @@ export const CareStep = () => {
         The piece stands what its weakest layer stands, from the day that its slowest layer has cured
         {plan ? '' : '; there is no plan yet, so the days are open'}. The labels of your products come first.
       </p>
+      <OnlyIf model={model} />
       {zones.map((zone) => (
         <section key={zone}>
           <h3 className="sg-rule">{zone === 'rest' ? 'The rest of it' : `Where the design is: ${ZONE_WORDS[zone]}`}</h3>

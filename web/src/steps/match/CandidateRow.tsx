@@ -5,6 +5,7 @@ import { BEST_WORDS, capitalised } from '../../ui/words.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 import { Compared } from './Compared.tsx';
+import { HazardLines } from './HazardLines.tsx';
 
 const WORST_FIRST = ['blocks', 'unknown', 'cautions'] as const;
 
@@ -15,41 +16,67 @@ const lifeWords = ({ strengths }: Pick<Candidate, 'strengths'>): string => {
   const { years } = strengths.life;
   return years ? `${Number(years.low.toFixed(1))}–${Number(years.high.toFixed(1))} y` : 'as the piece';
 };
+const workWords = ({ strengths }: Pick<Candidate, 'strengths'>): string => formatDuration(strengths.handsOnMinutes);
+const waitWords = ({ strengths }: Pick<Candidate, 'strengths'>): string => formatDuration(strengths.elapsedMinutes);
 
-/** Why it stands, in one line: its first caution, or what is good about it. */
-const becauseOf = (candidate: Candidate): string => {
+/** Why it stands, in one line: its first caution, or what is good about it; what its neighbour says as well is left to it. */
+const becauseOf = (candidate: Candidate, shared: ReadonlySet<string>): string => {
   const worst = signOf(candidate);
-  const doubt = worst === 'favours' ? undefined : candidate.findings.find(({ verdict }) => verdict === worst);
+  const doubts = worst === 'favours' ? [] : candidate.findings.filter(({ verdict }) => verdict === worst);
+  const doubt = doubts.find(({ reason }) => !shared.has(reason));
   if (doubt) return `${capitalised(doubt.reason)}.`;
-  const good = candidate.findings.find(({ verdict }) => verdict === 'favours');
+  const good = candidate.findings.find(({ verdict, reason }) => verdict === 'favours' && !shared.has(reason));
   if (good) return `${capitalised(good.reason)}.`;
   const ends = candidate.strengths.life.endsFirst;
-  return ends ? `Nothing speaks against it; ${ends} ends first.` : 'Nothing speaks against it.';
+  return ends ? `${capitalised(ends)} ends first.` : 'Nothing else speaks against it.';
 };
 
-const CONFIDENCE_WORDS = {
-  sure: 'on sure figures',
-  fair: 'on fair figures',
-  'try first': 'try a patch first',
-} as const;
+const COST_WORDS = { low: 'low', middle: 'middle', high: 'high' } as const;
 
-/** A stack that stands, with its reason and figures; beside the chosen one on demand. */
+/** A figure in its fixed place, emphasised where it differs from the neighbour's. */
+const Figure = ({
+  name,
+  words,
+  differs,
+  children,
+}: {
+  name: string;
+  words: string;
+  differs: boolean;
+  children?: React.ReactNode;
+}) => (
+  <div className={differs ? 'sg-figure is-other' : 'sg-figure'}>
+    <dt>{name}</dt>
+    <dd>{children ?? words}</dd>
+  </div>
+);
+
+/** A stack that stands: verdict, what, life, time and cost in fixed places; its condition first, then its hazards. */
 export const CandidateRow = ({
   candidate,
   model,
   isChosen,
   choose,
+  neighbour,
+  shared = NOTHING_SHARED,
 }: {
   candidate: Candidate;
   model: PieceModel;
   isChosen: boolean;
   /** Left out where there is nothing to choose: the crafter's own layers as they stand. */
   choose?: () => void;
+  /** The row above, for what differs. */
+  neighbour?: Candidate | undefined;
+  shared?: Shared;
 }) => {
   const [isCompared, setCompared] = useState(false);
   const { strengths, account, bestAt } = candidate;
-  const life = strengths.life;
+  const { life } = strengths;
   const best = bestAt.map((priority) => BEST_WORDS[priority]).filter(Boolean);
+  const differs = (words: (one: Candidate) => string) =>
+    neighbour !== undefined && words(neighbour) !== words(candidate);
+  const conditions = candidate.onlyIf.filter(({ words }) => !shared.conditions.has(words));
+  const hazards = candidate.hazards.filter(({ id }) => !shared.hazards.has(id));
   return (
     <li className={isChosen ? 'sg-candidate is-chosen' : 'sg-candidate'}>
       <button type="button" className="sg-candidate-choose" aria-pressed={isChosen} disabled={!choose} onClick={choose}>
@@ -58,71 +85,110 @@ export const CandidateRow = ({
           {candidate.title}
           {isChosen && <span className="sg-here"> · chosen</span>}
         </span>
-        <span className="sg-candidate-why">{becauseOf(candidate)}</span>
       </button>
       <dl className="sg-figures">
-        <div>
-          <dt>lasts</dt>
-          <dd>
-            {life.years ? (
-              <WhereFrom
-                figures={[{ of: life.endsFirst ?? candidate.title, label: 'life where it lives', figure: life.years }]}
-              >
-                {lifeWords(candidate)}
-              </WhereFrom>
-            ) : (
-              lifeWords(candidate)
-            )}
-          </dd>
-        </div>
-        <div>
-          <dt>hands-on, each</dt>
-          <dd>
-            <WhereFrom figures={account.work}>{formatDuration(strengths.handsOnMinutes)}</WhereFrom>
-          </dd>
-        </div>
-        <div>
-          <dt>at the soonest</dt>
-          <dd>
-            {account.waits.length ? (
-              <WhereFrom figures={account.waits}>{formatDuration(strengths.elapsedMinutes)}</WhereFrom>
-            ) : (
-              formatDuration(strengths.elapsedMinutes)
-            )}
-          </dd>
-        </div>
+        <Figure name="lasts" words={lifeWords(candidate)} differs={differs(lifeWords)}>
+          {life.years && (
+            <WhereFrom
+              figures={[{ of: life.endsFirst ?? candidate.title, label: 'life where it lives', figure: life.years }]}
+            >
+              {lifeWords(candidate)}
+            </WhereFrom>
+          )}
+        </Figure>
+        <Figure name="at the bench" words={workWords(candidate)} differs={differs(workWords)}>
+          <WhereFrom figures={account.work}>{workWords(candidate)}</WhereFrom>
+        </Figure>
+        <Figure name="soonest" words={waitWords(candidate)} differs={differs(waitWords)}>
+          {account.waits.length > 0 && <WhereFrom figures={account.waits}>{waitWords(candidate)}</WhereFrom>}
+        </Figure>
+        <Figure
+          name="cost"
+          words={COST_WORDS[strengths.cost]}
+          differs={differs(({ strengths: { cost } }) => COST_WORDS[cost])}
+        />
       </dl>
-      <p className="sg-best">
-        {best.length > 0 && `${capitalised(best.join(', '))}; `}
-        <span className="sg-quiet">
-          {best.length > 0 ? '' : 'Of '}
-          {strengths.cost} cost, {CONFIDENCE_WORDS[strengths.confidence]}
-        </span>
-        {model.stack && !isChosen && (
-          <button
-            type="button"
-            className="sg-fold is-tight sg-beside"
-            aria-expanded={isCompared}
-            onClick={() => setCompared(!isCompared)}
-          >
-            {isCompared ? 'Close the comparison' : 'Beside the chosen one'}
-          </button>
+      <div className="sg-candidate-lines">
+        {conditions.length > 0 && (
+          <p className="sg-condition">{capitalised(conditions.map(({ words }) => words).join('; '))}.</p>
         )}
-      </p>
+        <HazardLines hazards={hazards} model={model} />
+        <p className="sg-candidate-why">
+          {becauseOf(candidate, shared.reasons)}
+          {best.length > 0 && <span className="sg-best"> {capitalised(best.join(', '))}.</span>}
+          {model.stack && !isChosen && (
+            <button
+              type="button"
+              className="sg-fold is-tight sg-beside"
+              aria-expanded={isCompared}
+              onClick={() => setCompared(!isCompared)}
+            >
+              {isCompared ? 'Close the comparison' : 'Beside the chosen one'}
+            </button>
+          )}
+        </p>
+      </div>
       {isCompared && model.stack && <Compared model={model} chosen={model.stack} other={candidate.stack} />}
     </li>
   );
 };
 
-/** Stacks that stand, in order; choosing one tells which place it has. */
+/** What all rows of a list say: said once above it and not repeated. */
+export interface Shared {
+  readonly conditions: ReadonlySet<string>;
+  readonly hazards: ReadonlySet<string>;
+  readonly reasons: ReadonlySet<string>;
+}
+const NOTHING_SHARED: Shared = { conditions: new Set(), hazards: new Set(), reasons: new Set() };
+
+const inAll = (lists: readonly (readonly string[])[]): ReadonlySet<string> => {
+  const [first = [], ...rest] = lists;
+  return new Set(lists.length < 2 ? [] : first.filter((word) => rest.every((list) => list.includes(word))));
+};
+
+/** What every one of the stacks says. */
+export const sharedBy = (candidates: readonly Candidate[]): Shared => ({
+  conditions: inAll(candidates.map(({ onlyIf }) => onlyIf.map(({ words }) => words))),
+  hazards: inAll(candidates.map(({ hazards }) => hazards.map(({ id }) => id))),
+  reasons: inAll(candidates.map(({ findings }) => findings.map(({ reason }) => reason))),
+});
+
+/** What holds for every row of a list, once above it. */
+export const SharedLines = ({
+  candidates,
+  shared,
+  model,
+}: {
+  candidates: readonly Candidate[];
+  shared: Shared;
+  model: PieceModel;
+}) => {
+  const [first] = candidates;
+  const hazards = first?.hazards.filter(({ id }) => shared.hazards.has(id)) ?? [];
+  if (!first || (shared.conditions.size === 0 && hazards.length === 0)) return null;
+  return (
+    <div className="sg-shared" role="note" aria-label="For all of these">
+      {shared.conditions.size > 0 && (
+        <p className="sg-condition">
+          <b>All of these:</b> {[...shared.conditions].join('; ')}.
+        </p>
+      )}
+      <HazardLines hazards={hazards} model={model} lead="All of these: " />
+    </div>
+  );
+};
+
+/** Stacks that stand, in order. */
 export const CandidateList = ({
   candidates,
   model,
   choose,
+  shared,
 }: {
   candidates: readonly Candidate[];
   model: PieceModel;
-  choose?: (candidate: Candidate, place: number) => void;
+  choose?: (candidate: Candidate) => void;
+  shared?: Shared;
 }) => (
   <ul className="sg-plain-list">
     {candidates.map((candidate, place) => (
@@ -130,8 +196,10 @@ export const CandidateList = ({
         key={candidate.id}
         candidate={candidate}
         model={model}
+        neighbour={candidates[place - 1]}
         isChosen={isSameStack(model.stack, candidate.stack)}
-        {...(choose ? { choose: () => choose(candidate, place) } : {})}
+        {...(shared ? { shared } : {})}
+        {...(choose ? { choose: () => choose(candidate) } : {})}
       />
     ))}
   </ul>

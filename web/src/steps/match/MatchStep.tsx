@@ -15,7 +15,9 @@ import { Verdict } from '../../ui/Verdict.tsx';
 import { options, PRIORITY_WORDS } from '../../ui/words.ts';
 import { useJudged } from '../../workers/matchClient.ts';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
-import { CandidateList, CandidateRow } from './CandidateRow.tsx';
+import { CandidateList, CandidateRow, sharedBy, SharedLines } from './CandidateRow.tsx';
+import { NotSaidYet } from './NotSaidYet.tsx';
+import { WantedPart } from './WantedPart.tsx';
 import { Refusals } from './Refusals.tsx';
 import { NewFigures } from './NewFigures.tsx';
 import { StackEditor } from './StackEditor.tsx';
@@ -61,6 +63,8 @@ const headline = (match: MatchResult, model: PieceModel): string => {
     const way = ways.map((name, index) => (index ? `${name[0]!.toLowerCase()}${name.slice(1)}` : name)).join(', then ');
     return `${way} ${HEADLINE_WORDS[bestAt.includes(model.part.priority) ? model.part.priority : 'balanced']} here`;
   }
+  if (match.folded.some(({ isHeldBack }) => isHeldBack))
+    return 'Nothing mild stands: choose a grave means yourself, or change something';
   return match.unknown.length ? 'Only a test patch can tell' : 'Nothing stands as things are';
 };
 
@@ -78,7 +82,11 @@ const Folded = ({
   return (
     <>
       <button type="button" className="sg-fold" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
-        {isOpen ? 'Fold them again' : `${candidates.length} more, no better at anything`}
+        {isOpen
+          ? 'Fold them again'
+          : candidates.some(({ isHeldBack }) => isHeldBack)
+            ? `${candidates.length} more, by means that nobody asked for or no better at anything`
+            : `${candidates.length} more, no better at anything`}
       </button>
       {isOpen && <CandidateList candidates={candidates} model={model} choose={choose} />}
     </>
@@ -96,12 +104,9 @@ export const MatchStep = () => {
         Judging the layers…
       </p>
     );
-  const choose = (candidate: Candidate, isFirst = false) =>
-    changePart(
-      (kept) =>
-        isFirst ? withFollowedStack(kept, candidate.stack) : withChosenStack(kept, candidate.stack, model.catalogue),
-      `choosing ${candidate.title}`,
-    );
+  // a click is a choice, of the first as of any other: it stays until it is changed
+  const choose = (candidate: Candidate) =>
+    changePart((kept) => withChosenStack(kept, candidate.stack, model.catalogue), `choosing ${candidate.title}`);
   const followAgain = (
     <Button
       variant="outline"
@@ -114,17 +119,14 @@ export const MatchStep = () => {
     isSameStack(stack, candidate.stack),
   );
   const isOwn = stack !== null && part.stackIsOwn && !isListed;
+  const chosenInList = stack !== null && part.stackIsOwn && isListed;
+  const shared = sharedBy(match.ranked);
   const spoken = findings.filter(({ verdict }) => verdict !== 'favours');
   const blocked = findings.some(({ verdict }) => verdict === 'blocks');
   return (
     <div className="sg-course" aria-busy={model.isJudging}>
-      <h2>{headline(match, model)}</h2>
       <div className="sg-judged">
-        <p className="sg-quiet">
-          Judged {match.considered.operations.toLocaleString('en')} layers in{' '}
-          {match.considered.stacks.toLocaleString('en')} stacks; {match.ranked.length + match.folded.length} shown,{' '}
-          {match.refused.length} ways refused.
-        </p>
+        <h2>{headline(match, model)}</h2>
         <Select
           className="sg-priority"
           label="What matters most"
@@ -133,6 +135,8 @@ export const MatchStep = () => {
           onChange={(priority) => priority && changePart((kept) => ({ ...kept, priority }), 'what matters most')}
         />
       </div>
+      <WantedPart wanted={match.wanted} model={model} />
+      <NotSaidYet asks={match.asks} model={model} />
       {model.doneEvents.size > 0 && (
         <p className="sg-turned">
           {model.doneEvents.size === 1 ? 'One step is' : `${model.doneEvents.size} steps are`} marked done: Match leaves
@@ -141,9 +145,17 @@ export const MatchStep = () => {
         </p>
       )}
       {formerStack && <Turned model={model} former={formerStack} />}
+      {chosenInList && (
+        <p className="sg-quiet">
+          {model.candidate?.title} is your choice and stays until you change it. {followAgain}
+        </p>
+      )}
       {isOwn && (
         <p className={blocked ? 'sg-turned is-refused' : 'sg-turned'}>
-          These layers are your own{blocked ? ', and the rules refuse them as they are' : ''}. {followAgain}
+          {blocked
+            ? `Your choice no longer stands: ${findings.find(({ verdict }) => verdict === 'blocks')?.reason ?? ''}. It stays until you change it.`
+            : 'These layers are your own.'}{' '}
+          {followAgain}
         </p>
       )}
       <NewFigures model={model} />
@@ -157,12 +169,14 @@ export const MatchStep = () => {
           <CandidateRow candidate={model.candidate} model={model} isChosen />
         </ul>
       )}
-      <CandidateList
-        candidates={match.ranked}
-        model={model}
-        choose={(candidate, place) => choose(candidate, place === 0)}
-      />
-      <Folded candidates={match.folded} choose={(candidate) => choose(candidate)} model={model} />
+      <SharedLines candidates={match.ranked} shared={shared} model={model} />
+      <CandidateList candidates={match.ranked} model={model} shared={shared} choose={choose} />
+      <p className="sg-quiet">
+        Judged {match.considered.operations.toLocaleString('en')} layers in{' '}
+        {match.considered.stacks.toLocaleString('en')} stacks; {match.ranked.length + match.folded.length} shown,{' '}
+        {match.refused.length} ways refused.
+      </p>
+      <Folded candidates={match.folded} choose={choose} model={model} />
       {match.unknown.length > 0 && (
         <>
           <h3 className="sg-rule">Not known: test it like this</h3>

@@ -7,6 +7,7 @@ import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import {
   FOOD_WORDS,
   ITEM_WORDS,
+  KIND_WORDS,
   LOOK_WORDS,
   options,
   PLACE_WORDS,
@@ -15,6 +16,7 @@ import {
   WATER_WORDS,
   WEAR_WORDS,
   YES_NO_WORDS,
+  ZONE_WORDS,
 } from '../../ui/words.ts';
 
 /** What is said of one field; a value of null takes it back. */
@@ -48,6 +50,34 @@ const FIELDS: Readonly<Record<string, Asked>> = {
   children: { name: 'small children', choices: () => said(YES_NO_WORDS) },
   item: { name: 'it is', choices: () => said(ITEM_WORDS) },
   mustComeOff: { name: 'must come off', choices: () => said(YES_NO_WORDS) },
+  skin: { name: 'on the skin', choices: () => said(YES_NO_WORDS) },
+  grip: { name: 'must grip underfoot', choices: () => said(YES_NO_WORDS) },
+  zone: { name: 'lies', choices: () => said(ZONE_WORDS).filter(({ value }) => value !== 'rest') },
+  way: { name: 'wanted', choices: ({ methods }) => named(methods) },
+  'ground kind': { name: 'ground wanted', choices: () => said(KIND_WORDS) },
+  'ground product': {
+    name: 'ground wanted',
+    choices: ({ products }) => named(products.filter(({ roles }) => roles.includes('ground'))),
+  },
+  'ground tone': { name: 'its ground', choices: () => said(TONE_WORDS) },
+  'topcoat kind': { name: 'finish wanted', choices: () => said(KIND_WORDS) },
+  'topcoat product': {
+    name: 'finish wanted',
+    choices: ({ products }) => named(products.filter(({ roles }) => roles.includes('finish'))),
+  },
+  film: {
+    name: 'film wanted',
+    choices: ({ products }) => named(products.filter(({ roles }) => roles.includes('film'))),
+  },
+  mask: {
+    name: 'stencil wanted',
+    choices: ({ products }) => named(products.filter(({ roles }) => roles.includes('mask'))),
+  },
+  medium: {
+    name: 'medium wanted',
+    choices: ({ products }) => named(products.filter(({ roles }) => roles.includes('medium'))),
+  },
+  'design tone': { name: 'design', choices: () => said(TONE_WORDS) },
   soak: { name: 'stands in water', choices: () => said(YES_NO_WORDS) },
   tone: { name: 'colour', choices: () => said(TONE_WORDS) },
   shape: { name: 'shape', choices: () => said(SHAPE_WORDS) },
@@ -55,9 +85,16 @@ const FIELDS: Readonly<Record<string, Asked>> = {
   lifeYears: { name: 'lasts', unit: 'years', parse: boundedNumber('a life', 0.1, 100, 'years') },
   quantity: { name: 'how many', unit: 'pieces', parse: boundedNumber('a number of pieces', 1, 1000, '', true) },
   laundryC: { name: 'laundry', unit: '°C', parse: boundedNumber('a laundry temperature', 20, 95, '°C') },
+  ageDays: { name: 'that is', unit: 'days old', parse: boundedNumber('an age', 0, 36500, 'days') },
+  minStrokeMm: { name: 'thinnest stroke', unit: 'mm', parse: boundedNumber('a stroke', 0.05, 1000, 'mm') },
+  islands: { name: 'loose islands', unit: '', parse: boundedNumber('a number of islands', 0, 100000, '', true) },
+  widthMm: { name: 'wide', unit: 'mm', parse: boundedNumber('a width', 0.1, 10000, 'mm') },
+  heightMm: { name: 'high', unit: 'mm', parse: boundedNumber('a height', 0.1, 10000, 'mm') },
   heatC: { name: 'surface gets', unit: '°C', parse: (text) => parseTemperature(text) },
 };
 const ORDER = Object.keys(FIELDS);
+/** Fields that only go with another one: shown in its chip. */
+const SILENT = /colour$|^seenFrom$|^ageDays$/;
 /** What decides most: asked for where the line does not say it. */
 const ALWAYS_ASKED = ['base', 'place', 'water', 'wear'];
 
@@ -65,17 +102,20 @@ const Chip = ({
   field,
   value,
   label,
+  from = '',
   catalogue,
   say,
 }: {
   field: string;
   value: string | number | null;
   label: string;
+  /** The words of the line that it came from. */
+  from?: string;
   catalogue: Catalogue;
   say: (said: Said) => void;
 }) => {
   const [isOpen, setOpen] = useState(false);
-  const asked = FIELDS[field];
+  const asked = FIELDS[field.replace(/^design \d+ /, '')];
   const name = asked?.name ?? field;
   const tell = (next: string | number | null, words: string) => {
     setOpen(false);
@@ -92,6 +132,7 @@ const Chip = ({
           onClick={() => setOpen(!isOpen)}
         >
           <span className="sg-quiet">{name}</span> {label}
+          {from && <span className="sg-chip-from">“{from}”</span>}
           {value === null ? <IconQuestionMark size={16} aria-hidden /> : <IconPencil size={16} aria-hidden />}
         </button>
       </Popover.Target>
@@ -125,6 +166,24 @@ const Chip = ({
   );
 };
 
+/** Guesses of lesser weight, told in one line; each can be changed on the piece's page. */
+const HARMLESS_GUESSES = new Set(['shape', 'zone', 'skin', 'mustComeOff', 'grip', 'soak']);
+const placeOf = (field: string): number => {
+  const place = ORDER.indexOf(field.replace(/^design \d+ /, ''));
+  return place < 0 ? ORDER.length : place;
+};
+
+const GuessList = ({ read }: { read: Description }) => (
+  <span className="sg-quiet">
+    Also guessed from its name:{' '}
+    {read.chips
+      .filter(({ field, isGuess }) => isGuess && HARMLESS_GUESSES.has(field))
+      .map(({ label }) => label)
+      .join(', ')}
+    .
+  </span>
+);
+
 /** What was read from the line, each fact to be changed or taken out; and what is still to be said. */
 export const Chips = ({
   read,
@@ -137,14 +196,17 @@ export const Chips = ({
 }) => (
   <div className="sg-chips" role="group" aria-live="polite" aria-label="Read from the line">
     {[...read.chips]
-      .sort((left, right) => ORDER.indexOf(left.field) - ORDER.indexOf(right.field))
-      .map(({ field, value, label, isGuess }) => (
+      .filter(({ field, isGuess }) => !SILENT.test(field) && !(isGuess && HARMLESS_GUESSES.has(field)))
+      .sort((left, right) => placeOf(left.field) - placeOf(right.field))
+      .map(({ field, value, label, isGuess, from }, place) => (
         <Chip
-          key={`${field} ${value}`}
+          key={`${field} ${value} ${place}`}
           label={isGuess ? `${label}, probably` : label}
+          from={isGuess || from.toLowerCase() === label.toLowerCase() ? '' : from}
           {...{ field, value, catalogue, say }}
         />
       ))}
+    {read.chips.some(({ field, isGuess }) => isGuess && HARMLESS_GUESSES.has(field)) && <GuessList read={read} />}
     {ALWAYS_ASKED.filter((field) => !read.chips.some((chip) => chip.field === field)).map((field) => (
       <Chip key={field} field={field} value={null} label="" catalogue={catalogue} say={say} />
     ))}

@@ -1,19 +1,15 @@
 import { Button, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import {
-  adjustDescription,
-  describePiece,
-  plainOwnSurface,
-  plainPiece,
-  type Description,
-  type Part,
-  type Piece,
-} from '@sgraffa/core';
-import { useCatalogue, useChanges } from '../../store/bench.ts';
+import { adjustDescription, type Description } from '@sgraffa/core';
+import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import { Section } from '../../ui/section/Section.tsx';
 import { sectionModel } from '../../ui/section/sectionModel.ts';
+import { readLine, useReading } from '../../workers/describeClient.ts';
+import { judgingOf } from '../../workers/matchClient.ts';
 import { Chips, type Said } from './Chips.tsx';
+import { pieceOf } from './pieceOf.ts';
+import { UnknownWords } from './UnknownWords.tsx';
 import './pieces.css';
 
 const EXAMPLES = [
@@ -28,20 +24,6 @@ const EXAMPLES = [
 ];
 const MAX_LINE = 400;
 
-/** The piece that a description stands for; without a material it is a surface of the crafter's own. */
-const pieceOf = (id: string, line: string, read: Description): Piece => {
-  const plain = plainPiece(id, read.name, 'own');
-  const part = plain.parts[0]!;
-  const own = read.surface.base === '' ? { base: 'own', own: plainOwnSurface(read.name.toLowerCase()) } : {};
-  const filled: Part = {
-    ...part,
-    surface: { ...read.surface, ...own },
-    use: read.use,
-    designs: [{ ...part.designs[0]!, look: read.look }],
-  };
-  return { ...plain, line, quantity: read.quantity, parts: [filled] };
-};
-
 /** One line becomes a piece: its properties are shown as chips, to be changed before it is kept. */
 export const NewPiecePage = () => {
   const all = useCatalogue();
@@ -50,8 +32,13 @@ export const NewPiecePage = () => {
   const [error, setError] = useState<string | null>(null);
   const navigate = useNavigate();
   const { addPiece } = useChanges();
-  const read = changes.reduce(adjustDescription, describePiece(line, all));
-  const isMaterial = read.surface.base !== '';
+  const bench = useBench();
+  const now = useNow();
+  const own = bench ? judgingOf(bench).own : null;
+  const reading = useReading(line, own, now);
+  const withChanges = (description: Description): Description => changes.reduce(adjustDescription, description);
+  const read = line.trim() !== '' && reading.data ? withChanges(reading.data) : null;
+  const isMaterial = read !== null && read.surface.base !== '';
   const drawn = isMaterial ? sectionModel({ part: pieceOf('new', line, read).parts[0]!, catalogue: all }) : null;
   const begin = async () => {
     if (line.trim() === '')
@@ -63,9 +50,11 @@ export const NewPiecePage = () => {
         `${line.length} characters were typed. Allowed: at most ${MAX_LINE}. Shorten the line; notes have room later.`,
       );
     const id = `p-${crypto.randomUUID().slice(0, 8)}`;
-    const piece = pieceOf(id, line, read);
+    if (!own) return;
+    // what was typed last may not have been read yet
+    const piece = pieceOf(id, line, withChanges(await readLine(line, own, now)));
     await addPiece(piece, `new piece ${piece.name}`);
-    await navigate(`/pieces/${id}/${isMaterial ? 'match' : 'surface'}`);
+    await navigate(`/pieces/${id}/${piece.parts[0]!.surface.base === 'own' ? 'surface' : 'match'}`);
   };
   const start = (text: string) => {
     setLine(text);
@@ -95,20 +84,23 @@ export const NewPiecePage = () => {
               setError(null);
             }}
           />
-          {line.trim() !== '' && (
+          {read && (
             <Chips
               read={read}
               catalogue={all}
               say={(said) => setChanges([...changes.filter(({ field }) => field !== said.field), said])}
             />
           )}
-          {line.trim() !== '' && !isMaterial && (
+          {read && !isMaterial && (
             <p className="sg-quiet">
               No material was read from this. It starts as a surface of your own that you describe by its properties.
             </p>
           )}
-          {read.unread.length > 0 && read.chips.length > 0 && (
-            <p className="sg-quiet">Only part of the name: {read.unread.join(', ')}.</p>
+          {read && (
+            <UnknownWords
+              read={read}
+              say={(said) => setChanges([...changes.filter(({ field }) => field !== said.field), said])}
+            />
           )}
           <Button type="submit" size="lg">
             Work out its layers

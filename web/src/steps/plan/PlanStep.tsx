@@ -3,6 +3,7 @@ import { DoneMark } from '../../ui/DoneMark.tsx';
 import { clock, day, dayAndTime } from '../../ui/dates.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import { capitalised } from '../../ui/words.ts';
+import { OnlyIf } from '../piece/OnlyIf.tsx';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
 import { OwnSteps } from './OwnSteps.tsx';
 import './plan.css';
@@ -119,6 +120,7 @@ export const PlanStep = () => {
     <div className="sg-course">
       {isPlanning && <p className="sg-quiet">Being dated anew…</p>}
       <h2>{plan.readyAt ? `Ready ${dayAndTime(plan.readyAt, settings.zone, now)}` : 'Nothing to do'}</h2>
+      <OnlyIf model={model} />
       {plan.endsAt && lastDrying?.firm && (
         <p>
           The work ends {dayAndTime(plan.endsAt, settings.zone, now)}; then{' '}

@@ -6,7 +6,16 @@ import { parseLength, passesOf, plainDesign, type Design } from '@sgraffa/core';
 import { boundedNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
-import { lengthIn, LOOK_WORDS, options, readName, TONE_WORDS, YES_NO_WORDS, ZONE_WORDS } from '../../ui/words.ts';
+import {
+  lengthIn,
+  LOOK_WORDS,
+  options,
+  readName,
+  SEEN_WORDS,
+  TONE_WORDS,
+  YES_NO_WORDS,
+  ZONE_WORDS,
+} from '../../ui/words.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
 const MOST_DESIGNS = 20;
@@ -89,6 +98,22 @@ export const DesignsPart = ({ model }: { model: PieceModel }) => {
           value={design.zone}
           onChange={(zone) => zone && zone !== 'rest' && set({ zone }, 'where the design is')}
         />
+        <Select
+          label="Seen"
+          data={options(SEEN_WORDS)}
+          value={design.seenFrom}
+          onChange={(seenFrom) => seenFrom && set({ seenFrom }, 'from which side it is seen')}
+        />
+        {isSeveral && (
+          <Select
+            label="Lies exactly over"
+            placeholder="nothing: on the ground"
+            clearable
+            data={designs.filter(({ id }) => id !== design.id).map(({ id, name }) => ({ value: id, label: name }))}
+            value={design.over}
+            onChange={(over) => set({ over }, 'what it lies over')}
+          />
+        )}
         <Select
           label="Its colour"
           data={options(TONE_WORDS)}

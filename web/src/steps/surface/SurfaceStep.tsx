@@ -23,12 +23,14 @@ import {
   TONE_WORDS,
   WATER_WORDS,
   WEAR_WORDS,
-  YES_NO_WORDS,
+  LEAD_WORDS,
+  YES_NO_UNSAID_WORDS,
 } from '../../ui/words.ts';
 import { usePiece } from '../piece/usePieceModel.ts';
 import { DesignsPart } from './DesignsPart.tsx';
 import { FinishesPart } from './FinishesPart.tsx';
 import { OwnProperties } from './OwnProperties.tsx';
+import { WantsPart } from './WantsPart.tsx';
 
 const ASKED_SOILS = ['dust', 'grease', 'silicone', 'oldGlue', 'damp', 'rust', 'flaking', 'wax'] as const;
 /** The piece and how it will live: every property that the layers follow from. */
@@ -78,6 +80,14 @@ export const SurfaceStep = () => {
           value={surface.condition}
           onChange={(condition) => setSurface({ condition: condition as Surface['condition'] }, 'its condition')}
         />
+        {surface.existing.length > 0 && (
+          <Select
+            label="Lead in the coat that is there"
+            data={options(LEAD_WORDS)}
+            value={surface.leadTest}
+            onChange={(leadTest) => leadTest && setSurface({ leadTest }, 'the lead test')}
+          />
+        )}
         <Select
           label="Shape"
           data={options(SHAPE_WORDS)}
@@ -133,7 +143,7 @@ export const SurfaceStep = () => {
         />
         <Select
           label="Left standing in water"
-          data={options(YES_NO_WORDS)}
+          data={options(YES_NO_UNSAID_WORDS)}
           value={use.soak}
           onChange={(soak) => soak && setUse({ soak }, 'soaking')}
         />
@@ -152,7 +162,10 @@ export const SurfaceStep = () => {
         />
         <Select
           label="Heat"
-          data={catalogue.heatSources.map(({ id, name }) => ({ value: id, label: name }))}
+          data={[
+            ...catalogue.heatSources.map(({ id, name }) => ({ value: id, label: name })),
+            { value: 'unknown', label: 'not said yet' },
+          ]}
           value={use.heat}
           onChange={(heat) => heat && setUse({ heat }, 'the heat')}
         />
@@ -172,15 +185,21 @@ export const SurfaceStep = () => {
         />
         <Select
           label="Small children"
-          data={options({ ...YES_NO_WORDS, unknown: 'not said yet' })}
+          data={options(YES_NO_UNSAID_WORDS)}
           value={use.children}
           onChange={(children) => children && setUse({ children }, 'children')}
         />
         <Select
           label="Worn against the skin"
-          data={options({ ...YES_NO_WORDS, unknown: 'not said yet' })}
+          data={options(YES_NO_UNSAID_WORDS)}
           value={use.skin}
           onChange={(skin) => skin && setUse({ skin }, 'skin contact')}
+        />
+        <Select
+          label="Must not be slippery"
+          data={options(YES_NO_UNSAID_WORDS)}
+          value={use.grip}
+          onChange={(grip) => grip && setUse({ grip }, 'grip underfoot')}
         />
         <Select
           label="It is"
@@ -190,12 +209,25 @@ export const SurfaceStep = () => {
         />
         <Select
           label="Must come off again"
-          data={options(YES_NO_WORDS)}
+          data={options(YES_NO_UNSAID_WORDS)}
           value={use.mustComeOff}
           onChange={(mustComeOff) => mustComeOff && setUse({ mustComeOff }, 'whether it comes off')}
         />
       </div>
+      {use.nots.length > 0 && (
+        <p className="sg-quiet">
+          Said as a “not”: {use.nots.map(({ words }) => words).join(', ')}.{' '}
+          <button
+            type="button"
+            className="sg-fold is-tight"
+            onClick={() => setUse({ nots: [] }, 'what was said as a “not”')}
+          >
+            Take it back
+          </button>
+        </p>
+      )}
       <DesignsPart model={model} />
+      <WantsPart model={model} />
       <h2>The job</h2>
       <div className="sg-fields">
         <NumberInput

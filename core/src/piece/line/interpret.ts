@@ -1,0 +1,578 @@
+import type { Catalogue, Product } from '../../materials/index.ts';
+import words from '../data/words.json' with { type: 'json' };
+import type { Use } from '../schema.ts';
+import { designField, type DesignDrafts } from './designs.ts';
+import { likeliestOf, type Head } from './head.ts';
+import type { Chip, Reading } from './reading.ts';
+import type { Times } from './times.ts';
+import type { Token } from './tokens.ts';
+import type { Meaning, Phrase } from './vocabulary.ts';
+
+interface Given {
+  readonly reading: Reading;
+  readonly catalogue: Catalogue;
+  readonly tokens: readonly Token[];
+  readonly phrases: readonly Phrase[];
+  readonly negated: ReadonlySet<number>;
+  readonly ages: Times['ages'];
+  readonly head: Head;
+  readonly designs: DesignDrafts;
+  readonly chips: readonly Chip[];
+  readonly say: (chip: Chip) => void;
+}
+
+type Fact = Extract<Meaning, { kind: 'fact' }>;
+
+const DESIGN_NOUNS = new Set(words.designNouns);
+/** Materials that are named only by their sort. */
+const SORTS = new Set(['wood-unknown', 'metal-unknown', 'abs-like', 'cloth-unknown']);
+/** Words that name one material of a sort, where the thing may be made of another of it: a steel flask is mostly stainless. */
+const LOOSE = new Set(['steel', 'glass', 'tile']);
+/** What a "not" makes of a fact where there are only two ways. */
+const OPPOSITES: Readonly<Record<string, string>> = {
+  food: 'none',
+  children: 'no',
+  skin: 'no',
+  soak: 'no',
+  mustComeOff: 'no',
+  grip: 'no',
+};
+/** What an absent place leaves: a thing that is not outdoors is indoors. */
+const NOT_OUTDOORS: Readonly<Record<string, readonly [string, string]>> = {
+  exposed: ['indoors', 'indoors, dry'],
+  indoors: ['exposed', 'outdoors, exposed'],
+};
+const NO_HEAT = new Set([
+  'hotDrink',
+  'oven',
+  'candle',
+  'bulb',
+  'boiling',
+  'microwave',
+  'fire',
+  'hotPot',
+  'sun',
+  'radiator',
+]);
+
+/** The coat that a finish named as wanted stands for. */
+const COATS: Readonly<Record<string, { which: 'ground' | 'topcoat'; kind: string; product?: string }>> = {
+  'acrylic-paint': { which: 'ground', kind: 'paint' },
+  'latex-paint': { which: 'ground', kind: 'paint' },
+  'wall-paint': { which: 'ground', kind: 'paint' },
+  'chalk-paint': { which: 'ground', kind: 'paint', product: 'chalk-type-paint' },
+  'sprayed-paint': { which: 'ground', kind: 'paint', product: 'aerosol-enamel' },
+  stain: { which: 'ground', kind: 'stain' },
+  'varnish-water': { which: 'topcoat', kind: 'clear' },
+  'varnish-oil': { which: 'topcoat', kind: 'clear', product: 'spar-urethane' },
+  oiled: { which: 'topcoat', kind: 'clear', product: 'board-oil' },
+  waxed: { which: 'topcoat', kind: 'clear', product: 'furniture-wax' },
+};
+
+const lastOf = ({ first, tokens }: Phrase): number => first + tokens.length - 1;
+
+class Interpreter {
+  readonly nots: Use['nots'] = [];
+  readonly unsure: string[] = [];
+  private readonly phraseAt = new Map<number, Phrase>();
+  /** Ways that depend on the material, told apart once it is known. */
+  private readonly open: { readonly fact: Fact; readonly phrase: Phrase; readonly place: number }[] = [];
+  private isRaw = false;
+
+  constructor(private readonly given: Given) {
+    for (const phrase of given.phrases)
+      phrase.tokens.forEach((_, index) => this.phraseAt.set(phrase.first + index, phrase));
+  }
+
+  run(): void {
+    const { phrases, tokens, designs } = this.given;
+    this.isRaw = phrases.some((phrase) => this.has(phrase, 'raw') && !this.isNegated(phrase));
+    for (let at = 0; at < tokens.length; at += 1) {
+      const phrase = this.phraseAt.get(at);
+      if (phrase) {
+        if (phrase.first === at) this.phrase(phrase);
+      } else if (DESIGN_NOUNS.has(tokens[at]!.norm) && !this.given.negated.has(at)) designs.name(tokens[at]!.norm);
+    }
+    this.old();
+    this.openWays();
+  }
+
+  private has = (phrase: Phrase, kind: Meaning['kind']): boolean => phrase.meanings.some((one) => one.kind === kind);
+  private isNegated = (phrase: Phrase): boolean => this.given.negated.has(phrase.first);
+
+  private from(phrase: Phrase): string {
+    return this.given.reading.typed(phrase.tokens[0]!.start, phrase.tokens.at(-1)!.end);
+  }
+
+  private say(field: string, value: string | number, label: string, phrase: Phrase, isGuess = false): void {
+    this.given.say({
+      field,
+      value,
+      label,
+      from: this.from(phrase),
+      ...(isGuess || phrase.isCorrected ? { isGuess: true } : {}),
+    });
+  }
+
+  private sayOfDesign(
+    property: 'way' | 'film' | 'mask' | 'medium' | 'hand' | 'design tone' | 'look' | 'zone',
+    value: string,
+    label: string,
+    phrase: Phrase,
+    noun?: string,
+  ): number {
+    const key = property === 'design tone' ? 'tone' : property;
+    const place = this.given.designs.placeFor(key, noun);
+    this.say(designField(place, property), value, label, phrase);
+    return place;
+  }
+
+  private not(field: string, value: string | number, phrase: Phrase): void {
+    if (!this.nots.some((one) => one.field === field && one.value === value))
+      this.nots.push({ field, value, words: this.from(phrase).slice(0, 120) || field });
+  }
+
+  private isSaid = (field: string): boolean => this.given.chips.some((chip) => chip.field === field && !chip.isGuess);
+
+  /** The words of the same clause around a phrase. */
+  private near(phrase: Phrase, back: number, ahead: number): { before: Token[]; after: Token[] } {
+    const { tokens } = this.given;
+    const { clause } = phrase.tokens[0]!;
+    const inClause = ({ clause: other }: Token) => other === clause;
+    return {
+      before: tokens.slice(Math.max(0, phrase.first - back), phrase.first).filter(inClause),
+      after: tokens.slice(lastOf(phrase) + 1, lastOf(phrase) + 1 + ahead).filter(inClause),
+    };
+  }
+
+  /** The noun of the design that a phrase speaks of: just after it ("white lettering"), or before it with "in" ("stars in white film"). */
+  private designNoun(phrase: Phrase, reach = 3): string | undefined {
+    const { before, after } = this.near(phrase, 4, reach);
+    const stop = after.findIndex(({ norm }) => ['for', 'on', 'of', 'with', 'and'].includes(norm));
+    const following = (stop < 0 ? after : after.slice(0, stop)).find(({ norm }) => DESIGN_NOUNS.has(norm));
+    if (following) return following.norm;
+    const withIn = before.findLastIndex(({ norm }) => norm === 'in' || norm === 'through' || norm === 'by');
+    return withIn > 0 ? before.slice(0, withIn).findLast(({ norm }) => DESIGN_NOUNS.has(norm))?.norm : undefined;
+  }
+
+  /** True where a coat is spoken of as still to come: "to be stained", or any coat of what is said to be raw. */
+  private isWish(phrase: Phrase): boolean {
+    const { phrases } = this.given;
+    const { clause } = phrase.tokens[0]!;
+    const said = phrases.some(
+      (other) =>
+        this.has(other, 'wish') &&
+        other.tokens[0]!.clause === clause &&
+        ((other.first < phrase.first && phrase.first - lastOf(other) <= 6) ||
+          (other.first > phrase.first && other.first - lastOf(phrase) <= 2)),
+    );
+    return said || this.isRaw;
+  }
+
+  private phrase(phrase: Phrase): void {
+    const isNegated = this.isNegated(phrase);
+    const colour = phrase.meanings.find((one) => one.kind === 'colour');
+    if (colour?.kind === 'colour' && !isNegated) this.colour(phrase, colour);
+    for (const meaning of phrase.meanings) {
+      switch (meaning.kind) {
+        case 'fact':
+          this.fact(phrase, meaning, isNegated);
+          break;
+        case 'base':
+          if (!isNegated) this.base(phrase, meaning.id, meaning.label);
+          break;
+        case 'finish':
+          this.finish(phrase, meaning.id, meaning.label, isNegated);
+          break;
+        case 'product': {
+          const product = this.given.catalogue.productById.get(meaning.id);
+          if (isNegated) this.not('product', meaning.id, phrase);
+          else if (product) this.product(phrase, product);
+          break;
+        }
+        case 'raw':
+          if (!isNegated) this.say('finish', 'none', 'nothing on it', phrase);
+          break;
+        default:
+          break;
+      }
+    }
+  }
+
+  private base(phrase: Phrase, id: string, label: string): void {
+    const { head, catalogue, chips } = this.given;
+    const isThingToo = this.has(phrase, 'thing');
+    // "frame for a mirror": the mirror is another thing, and a label of paper is not what it is stuck on
+    if (isThingToo && head.phrase && head.phrase !== phrase && phrase.first > head.endsAt) return;
+    if (chips.some(({ field }) => field === 'base')) {
+      // a sort beside its kind says nothing more ("oak wood"); another material is a question
+      const held = chips.find(({ field }) => field === 'base')!;
+      if (!SORTS.has(id) && held.value !== id && !isThingToo && SORTS.has(String(held.value)))
+        this.say('base', id, label, phrase);
+      return;
+    }
+    const isLoose = LOOSE.has(phrase.tokens.map(({ norm }) => norm).join(' '));
+    if (!SORTS.has(id) && !(isLoose && head.thing?.facts.base)) return this.say('base', id, label, phrase);
+    const likeliest = likeliestOf(id, head.thing, catalogue);
+    this.say(
+      'base',
+      likeliest ?? id,
+      likeliest ? (catalogue.baseById.get(likeliest)?.name ?? likeliest) : label,
+      phrase,
+      likeliest !== null,
+    );
+  }
+
+  private finish(phrase: Phrase, id: string, label: string, isNegated: boolean): void {
+    if (isNegated) {
+      this.not('finish', id, phrase);
+      return;
+    }
+    const coat = COATS[id];
+    const noun = this.designNoun(phrase, 2);
+    const { after } = this.near(phrase, 0, 3);
+    const isThrough = after.some(({ norm }) => norm === 'through' || norm === 'stencil');
+    if (coat?.kind === 'paint' && (noun !== undefined || isThrough)) {
+      const place = this.sayOfDesign('way', 'stencil', 'painted through a stencil', phrase, noun);
+      this.open.push({ fact: { kind: 'fact', field: 'way', value: 'stencil', label }, phrase, place });
+      return;
+    }
+    if (coat && this.isWish(phrase)) {
+      this.wantCoat(coat.which, coat.kind, coat.product, phrase);
+      return;
+    }
+    if (this.isSaid('finish')) return;
+    // "painted" alone may be there or still to do: it is read as there, and says that it is a guess
+    this.say('finish', id, label, phrase);
+    this.age(phrase);
+  }
+
+  private age(phrase: Phrase): void {
+    const end = phrase.tokens.at(-1)!.end;
+    const start = phrase.tokens[0]!.start;
+    const age = this.given.ages.find((one) => Math.abs(one.start - end) <= 24 || Math.abs(start - one.end) <= 12);
+    if (age)
+      this.given.say({
+        field: 'ageDays',
+        value: age.days,
+        label: `${age.days} days old`,
+        from: this.given.reading.typed(age.start, age.end),
+      });
+  }
+
+  private wantCoat(which: 'ground' | 'topcoat', kind: string, product: string | undefined, phrase: Phrase): void {
+    if (!this.isSaid(`${which} kind`)) this.say(`${which} kind`, kind, kind, phrase);
+    if (product)
+      this.say(`${which} product`, product, this.given.catalogue.productById.get(product)?.name ?? product, phrase);
+  }
+
+  private product(phrase: Phrase, product: Product): void {
+    const { roles, kind, id, name } = product;
+    const { before, after } = this.near(phrase, 3, 3);
+    const beside = [...before.slice(-2), ...after.slice(0, 2)].map(({ norm }) => norm);
+    const isStencil =
+      beside.includes('stencil') || before.at(-1)?.norm === 'through' || before.some(({ norm }) => norm === 'through');
+    const noun = this.designNoun(phrase);
+    if (kind === 'prep' || kind === 'tape' || roles.includes('hold')) return;
+    const [look, ...looks] = product.looks ?? [];
+    if (look && looks.length === 0 && look !== 'opaque') this.sayOfDesign('look', look, look, phrase, noun);
+    if (roles.includes('film') && !(isStencil && roles.includes('mask'))) {
+      this.sayOfDesign('film', id, name, phrase, noun);
+      const way = kind === 'sheet' ? 'dye-transfer' : product.how.includes('press') ? 'iron-on' : 'decal';
+      this.sayOfDesign('way', way, name, phrase, noun);
+    } else if (roles.includes('mask')) this.sayOfDesign('mask', id, name, phrase, noun);
+    else if (kind === 'medium') {
+      this.sayOfDesign('medium', id, name, phrase, noun);
+      const way = { silica: 'frost-etch', coating: 'strip-etch', rawWood: 'burn', dyePolymer: 'dye-transfer' }[
+        product.attacks ?? 'silica'
+      ];
+      this.sayOfDesign('way', way, name, phrase, noun);
+    } else if (kind === 'clear') {
+      if (product.how.includes('pour')) this.sayOfDesign('way', 'flood-coat', name, phrase, noun);
+      else this.wantCoat('topcoat', 'clear', id, phrase);
+    } else if (noun !== undefined || isStencil || after.some(({ norm }) => norm === 'through')) {
+      const place = this.sayOfDesign('medium', id, name, phrase, noun);
+      this.open.push({ fact: { kind: 'fact', field: 'way', value: 'stencil', label: name }, phrase, place });
+    } else if (roles.includes('ground')) this.wantCoat('ground', kind, id, phrase);
+    else {
+      const place = this.sayOfDesign('medium', id, name, phrase, noun);
+      this.open.push({ fact: { kind: 'fact', field: 'way', value: 'stencil', label: name }, phrase, place });
+    }
+  }
+
+  private colour(phrase: Phrase, { colour, tone }: Extract<Meaning, { kind: 'colour' }>): void {
+    const noun = this.designNoun(phrase);
+    const { before, after } = this.near(phrase, 4, 2);
+    const next = this.phraseAt.get(lastOf(phrase) + 1);
+    const isFilm =
+      next &&
+      next.tokens[0]!.clause === phrase.tokens[0]!.clause &&
+      next.meanings.some((one) => one.kind === 'fact' && one.field === 'way');
+    const previous = this.phraseAt.get(phrase.first - 1) ?? this.phraseAt.get(phrase.first - 2);
+    const coatBefore =
+      previous &&
+      previous.tokens[0]!.clause === phrase.tokens[0]!.clause &&
+      (this.has(previous, 'finish') || this.isCoat(previous))
+        ? previous
+        : undefined;
+    const coatAfter =
+      next && next.tokens[0]!.clause === phrase.tokens[0]!.clause && (this.isCoat(next) || this.isGroundProduct(next))
+        ? next
+        : undefined;
+    const saidOf = (field: string) => {
+      if (tone !== 'unknown') this.say(field, tone, colour, phrase);
+      const other = field.replace(/tone$/, 'colour');
+      if (other !== field && other !== 'colour') this.say(other, colour, colour, phrase);
+    };
+    if (
+      noun !== undefined ||
+      isFilm ||
+      (before.at(-1)?.norm === 'in' && before.some(({ norm }) => DESIGN_NOUNS.has(norm)))
+    ) {
+      const place = this.given.designs.placeFor('tone', noun);
+      saidOf(designField(place, 'design tone'));
+    } else if (coatBefore ?? coatAfter) {
+      const coat = (coatBefore ?? coatAfter)!;
+      const isWanted = !this.has(coat, 'finish') || this.isWish(coat);
+      saidOf(isWanted ? 'ground tone' : 'tone');
+      if (isWanted && this.isCoat(coat) && !this.isSaid('ground kind'))
+        this.say('ground kind', this.coatKind(coat), this.coatKind(coat), coat);
+    } else if (after[0] && DESIGN_NOUNS.has(after[0].norm)) saidOf('design tone');
+    else if (!this.isSaid('tone')) saidOf('tone');
+  }
+
+  private coatKind = (phrase: Phrase): string =>
+    String(
+      (phrase.meanings.find((one) => one.kind === 'fact' && one.field === 'coat') as Fact | undefined)?.value ??
+        'paint',
+    );
+  private isCoat = (phrase: Phrase): boolean =>
+    phrase.meanings.some((one) => one.kind === 'fact' && one.field === 'coat');
+  private isGroundProduct = (phrase: Phrase): boolean =>
+    phrase.meanings.some(
+      (one) => one.kind === 'product' && this.given.catalogue.productById.get(one.id)?.roles.includes('ground'),
+    );
+
+  private fact(phrase: Phrase, fact: Fact, isNegated: boolean): void {
+    const { field, value, label } = fact;
+    if (this.isOfName(phrase)) return;
+    if (isNegated) return this.negatedFact(phrase, fact);
+    switch (field) {
+      case 'place':
+        return this.place(phrase, fact);
+      case 'shape':
+        return this.shape(phrase, fact);
+      case 'zone':
+        this.sayOfDesign('zone', String(value), label, phrase);
+        return;
+      case 'seenFrom':
+        return this.say('seenFrom', value, label, phrase);
+      case 'look':
+        this.sayOfDesign('look', String(value), label, phrase, this.designNoun(phrase));
+        return;
+      case 'way':
+        return this.way(phrase, fact);
+      case 'hand':
+        this.sayOfDesign('hand', 'yes', label, phrase);
+        return;
+      case 'over':
+        this.given.designs.over();
+        if (this.given.designs.all.length > 1) {
+          const place = this.given.designs.all.length - 1;
+          this.say(designField(place, 'over'), 'yes', label, phrase);
+          if (!this.isSaid(designField(place, 'way')))
+            this.say(designField(place, 'way'), 'decal', 'film on top', phrase, true);
+        }
+        return;
+      case 'spray':
+        this.open.push({ fact, phrase, place: this.given.designs.placeFor('way') });
+        return;
+      case 'coat':
+        return this.coat(phrase, fact);
+      case 'condition':
+        return this.say(field, value, label, phrase);
+      default:
+        if (field === 'heat' && this.isSaid('heat') && !this.isHotter(String(value))) return;
+        if (fact.isGuess && this.isSaid(field)) return;
+        this.say(field, value, label, phrase, fact.isGuess);
+    }
+  }
+
+  /** What names the thing, or a part of it, says nothing else: a washing machine's door is not laundered. */
+  private isOfName(phrase: Phrase): boolean {
+    const { head } = this.given;
+    return (
+      this.has(phrase, 'thing') &&
+      head.phrase !== null &&
+      phrase.first <= head.endsAt &&
+      phrase.tokens[0]!.clause === head.phrase.tokens[0]!.clause
+    );
+  }
+
+  private isHotter(id: string): boolean {
+    const { catalogue, chips } = this.given;
+    const of = (source: string) => catalogue.heatSourceById.get(source)?.surfaceC.high ?? 0;
+    const held = chips.find(({ field }) => field === 'heat');
+    return held === undefined || (held.value !== 'led' && of(id) > of(String(held.value)));
+  }
+
+  private place(phrase: Phrase, { value, label, isGuess }: Fact): void {
+    if (isGuess) return this.say('place', value, label, phrase, true);
+    const held = this.given.chips.find(({ field, isGuess }) => field === 'place' && !isGuess);
+    if (held && !(value === 'sheltered' && held.value === 'exposed')) return;
+    if (held) (this.given.chips as Chip[]).splice(this.given.chips.indexOf(held), 1);
+    this.say('place', value, label, phrase);
+  }
+
+  private shape(phrase: Phrase, { value, label }: Fact): void {
+    if (value !== 'round') return this.say('shape', value, label, phrase);
+    const shape = this.given.head.thing?.facts.shape;
+    const isFlat = shape === 'flat' || shape === 'disc';
+    this.say('shape', isFlat ? 'disc' : 'cylinder', isFlat ? 'disc' : 'cylinder', phrase);
+  }
+
+  private way(phrase: Phrase, fact: Fact): void {
+    const { designs } = this.given;
+    const value = String(fact.value);
+    const noun = this.designNoun(phrase);
+    const { before } = this.near(phrase, 3, 0);
+    if (value === 'decal' && before.some(({ norm }) => norm === 'through')) return;
+    const place = designs.placeFor('way', noun);
+    if (value === 'wrap' || value === 'inside-coat') {
+      this.say(designField(place, 'way'), value, fact.label, phrase);
+      designs.coversArea();
+      if (value === 'inside-coat') this.say(designField(place, 'zone'), 'inside', 'inside', phrase);
+      return;
+    }
+    this.open.push({ fact, phrase, place });
+  }
+
+  private coat(phrase: Phrase, fact: Fact): void {
+    const noun = this.designNoun(phrase);
+    const { before, after } = this.near(phrase, 3, 3);
+    const isThrough =
+      after.some(({ norm }) => norm === 'through' || norm === 'stencil') ||
+      before.some(({ norm }) => norm === 'through');
+    if (fact.value !== 'clear' && (noun !== undefined || isThrough)) {
+      const place = this.given.designs.placeFor('way', noun);
+      const value = fact.value === 'stain' ? 'gel-stain-stencil' : 'stencil';
+      this.open.push({ fact: { ...fact, field: 'way', value }, phrase, place });
+      return;
+    }
+    // "old paint", "under the paint": what is there; else it is wanted
+    this.wantCoat(fact.value === 'clear' ? 'topcoat' : 'ground', String(fact.value), undefined, phrase);
+  }
+
+  private negatedFact(phrase: Phrase, { field, value, label }: Fact): void {
+    const opposite = OPPOSITES[field];
+    if (field === 'coat') return this.not('coat', value, phrase);
+    this.not(field === 'spray' ? 'how' : field, field === 'spray' ? 'spray' : value, phrase);
+    if (opposite !== undefined && value !== opposite) {
+      if (!this.isSaid(field)) this.say(field, opposite, `not: ${label}`, phrase);
+    } else if (field === 'place') {
+      const other = NOT_OUTDOORS[String(value)];
+      if (other && !this.isSaid('place')) this.say('place', other[0], other[1], phrase, true);
+    } else if (field === 'heat' && NO_HEAT.has(String(value)) && !this.isSaid('heat')) {
+      // no heat of this sort: whether there is another has not been said
+    }
+  }
+
+  /** "Old", "antique": what is on it is not known, and may hold lead. */
+  private old(): void {
+    const { tokens, catalogue, head } = this.given;
+    const at = tokens.findIndex(({ norm }) => words.old.includes(norm));
+    if (at < 0 || this.given.negated.has(at) || this.isSaid('finish')) return;
+    const base = this.given.chips.find(({ field }) => field === 'base')?.value ?? head.thing?.facts.base?.[0];
+    const pattern = catalogue.baseById.get(String(base))?.pattern;
+    const from = tokens[at]!.text;
+    if (base === 'ceramic-glazed' || pattern === 'glaze') {
+      const held = this.given.chips.findIndex(({ field }) => field === 'base');
+      if (held >= 0) (this.given.chips as Chip[]).splice(held, 1);
+      this.given.say({ field: 'base', value: 'glaze-old', label: 'an unknown old glaze', from, isGuess: true });
+    } else if (pattern && ['grain', 'ply', 'metal'].includes(pattern))
+      this.given.say({ field: 'finish', value: 'unknown-finish', label: 'unknown finish', from, isGuess: true });
+  }
+
+  /** Ways whose name depends on what the piece is made of. */
+  private openWays(): void {
+    const { catalogue, chips, head, tokens } = this.given;
+    const id = String(
+      chips.find(({ field }) => field === 'base')?.value ??
+        (head.hasUnknownMaterial ? '' : head.thing?.facts.base?.[0]) ??
+        '',
+    );
+    const base = catalogue.baseById.get(id);
+    const isPile =
+      base?.properties.texture === 'brush' || (base?.pattern === 'fibre' && base.properties.flex === 'bends');
+    const isCloth = base?.properties.porosity === 'fibre' && base.pattern === 'weave';
+    const noSpray = this.nots.some(({ field, value }) => field === 'how' && value === 'spray');
+    const isSpray = this.open.some(({ fact }) => fact.field === 'spray');
+    const coat = chips.some(({ field, value, isGuess }) => field === 'finish' && value !== 'none' && !isGuess);
+    const hasStencil = this.open.some(({ fact }) => fact.value === 'stencil' || fact.value === 'pile-stipple');
+    for (const { fact, phrase, place } of this.open) {
+      const field = designField(place, 'way');
+      const tell = (way: string) => {
+        const { looks = [] } = catalogue.methodById.get(way) ?? {};
+        if (!this.isSaid(field) || chips.some((chip) => chip.field === field && chip.value === 'stencil')) {
+          const held = chips.findIndex((chip) => chip.field === field && chip.value === 'stencil');
+          if (held >= 0) (chips as Chip[]).splice(held, 1);
+          this.say(field, way, catalogue.methodById.get(way)?.name ?? way, phrase);
+        }
+        const look = { 'frost-etch': 'frosted', burn: 'burnt', 'strip-etch': 'bareMetal' }[way];
+        const lookField = designField(place, 'look');
+        if (look && looks.length && !this.isSaid(lookField))
+          this.say(lookField, look, look === 'bareMetal' ? 'bare metal' : look, phrase);
+      };
+      if (fact.field === 'spray') {
+        if (isPile) tell('pile-spray');
+        else if (!this.isSaid(designField(place, 'medium')) && hasStencil)
+          this.say(designField(place, 'medium'), 'aerosol-enamel', 'aerosol enamel', phrase);
+        continue;
+      }
+      switch (fact.value) {
+        case 'stencil':
+          tell(
+            isPile
+              ? isSpray && !noSpray
+                ? 'pile-spray'
+                : 'pile-stipple'
+              : isCloth
+                ? 'fabric-stencil'
+                : 'paint-stencil',
+          );
+          break;
+        case 'decal':
+          if (
+            !this.open.some(
+              (other) => other.place === place && other.fact.value !== 'decal' && other.fact.field === 'way',
+            )
+          )
+            tell(isCloth ? 'iron-on' : 'decal');
+          break;
+        case 'etched':
+          if (base?.pattern === 'glass' || base?.pattern === 'glaze') tell('frost-etch');
+          else if (base?.pattern === 'metal' && coat) tell('strip-etch');
+          else {
+            // on anything else nobody knows what is meant: the words are asked about together
+            const words_ = base
+              ? tokens.filter((token) =>
+                  this.phraseAt.get(tokens.indexOf(token))?.meanings.some((one) => one.kind === 'base'),
+                )
+              : [];
+            const material = words_[0] ? this.given.reading.typed(words_[0].start, words_[0].end) : '';
+            this.unsure.push(`${this.from(phrase)}${material ? ` ${material}` : ''}`);
+          }
+          break;
+        default:
+          tell(String(fact.value));
+      }
+    }
+  }
+}
+
+/** What the phrases of a line say: facts, wishes and what is ruled out, each to its own. */
+export const interpret = (given: Given): { readonly nots: Use['nots']; readonly unsure: readonly string[] } => {
+  const interpreter = new Interpreter(given);
+  interpreter.run();
+  return { nots: interpreter.nots, unsure: interpreter.unsure };
+};

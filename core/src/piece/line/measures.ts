@@ -1,0 +1,158 @@
+import { parseLength, parseTemperature } from '../../units/index.ts';
+import words from '../data/words.json' with { type: 'json' };
+import type { Chip, Reading } from './reading.ts';
+import { normOf } from './tokens.ts';
+
+const NUMBER = String.raw`(\d+ \d+\/\d+|\d+\/\d+|\d{1,2},\d{3}(?= ?(?:mm|x|×|by))|\d+(?:[.,]\d+)?)`;
+const THOUSANDS = /^(\d{1,2}),(\d{3})$/; // "2,100 mm": nobody measures a piece to a thousandth of a millimetre
+const UNIT = String.raw`(mm|millimet(?:re|er)s?|cm|centimet(?:re|er)s?|m(?:et(?:re|er)s?)?|inch(?:es)?|in|feet|foot|ft|"|')(?![a-z])`;
+const BY = String.raw`\s*(?:x|×|by|\*)\s*`;
+const TEMPERATURE = String.raw`(\d+(?:[.,]\d+)?)\s*(?:°\s*([cf])?|degrees?(?: ([cf])\b| celsius| fahrenheit)?|([cf])\b)`;
+
+const UNIT_NAMES: readonly (readonly [RegExp, string])[] = [
+  [/^milli/, 'mm'],
+  [/^centi/, 'cm'],
+  [/^met|^m$/, 'm'],
+  [/^inch|^in$|^"$/, 'in'],
+  [/^feet|^foot|^ft|^'$/, 'ft'],
+];
+const unitOf = (unit: string): string => UNIT_NAMES.find(([pattern]) => pattern.test(unit))?.[1] ?? unit;
+
+const millimetres = (number: string, unit: string): number | null => {
+  const plain = unitOf(unit) === 'mm' ? number.replace(THOUSANDS, '$1$2') : number;
+  const read = parseLength(`${plain} ${unitOf(unit)}`);
+  return read.ok && read.value >= 0.1 && read.value <= 10_000 ? read.value : null;
+};
+
+/** A measure of the piece, of its design, or of the artwork in it. */
+export type MeasureField =
+  | 'widthMm'
+  | 'heightMm'
+  | 'topMm'
+  | 'footMm'
+  | 'diameterMm'
+  | 'circumferenceMm'
+  | 'slantMm'
+  | 'designWidthMm'
+  | 'designHeightMm'
+  | 'minStrokeMm'
+  | 'minWebMm'
+  | 'islands';
+
+const LABELS: Readonly<Record<MeasureField, string>> = {
+  widthMm: 'wide',
+  heightMm: 'high',
+  topMm: 'across the rim',
+  footMm: 'across the foot',
+  diameterMm: 'across',
+  circumferenceMm: 'around',
+  slantMm: 'along the side',
+  designWidthMm: 'wide, the design',
+  designHeightMm: 'high, the design',
+  minStrokeMm: 'thinnest stroke',
+  minWebMm: 'thinnest web',
+  islands: 'islands',
+};
+
+const DESIGN_NOUNS = new Set(words.designNouns);
+const isOfDesign = (text: string): boolean =>
+  (text.match(/\p{L}+/gu) ?? []).some((word) => DESIGN_NOUNS.has(normOf(word)));
+
+const words3 = (text: string) => text.trim().split(/\s+/).slice(0, 3).join(' ');
+const last3 = (text: string) => text.trim().split(/\s+/).slice(-3).join(' ');
+
+/** What one length measures, from the words beside it; null where nothing says it. */
+const measured = (before: string, after: string): MeasureField | null => {
+  const next = words3(after);
+  const previous = last3(before);
+  if (/strokes?|line weight/.test(before.trim().split(/\s+/).slice(-6).join(' '))) return 'minStrokeMm';
+  if (/thick\b|thickness/.test(next) || /thickness/.test(previous)) return null;
+  if (/^(?:wide )?strokes?\b|^lines?\b/.test(next)) return 'minStrokeMm';
+  if (/\bwebs?\b/.test(previous) || /^webs?\b/.test(next)) return 'minWebMm';
+  const ofDesign = isOfDesign(previous) || isOfDesign(next.replace(/\b(?:line|lines)\b/, ''));
+  if (/\b(?:rim|top|mouth|opening)\b/.test(next) && /across|at|over|wide/.test(next)) return 'topMm';
+  if (/\b(?:foot|bottom|base)\b/.test(next) && /across|at|over|wide/.test(next)) return 'footMm';
+  if (/\b(?:rim|mouth)\b/.test(previous)) return 'topMm';
+  if (/\b(?:foot|bottom)\b/.test(previous)) return 'footMm';
+  if (/^along the side|^slant/.test(next)) return 'slantMm';
+  if (/^(?:a?round|in circumference|circumference|all round)\b/.test(next) || /circumference|a?round$/.test(previous))
+    return 'circumferenceMm';
+  if (/diameter|ø|⌀|dia\b/.test(previous) || /^(?:in )?(?:diameter|dia)\b|^across|^ø/.test(next)) return 'diameterMm';
+  if (/^(?:tall|high|in height|height|capitals)\b/.test(next) || /\b(?:height|high|tall)$/.test(previous))
+    return ofDesign ? 'designHeightMm' : 'heightMm';
+  if (/^(?:wide|in width|long|in length|width|length)\b/.test(next) || /\b(?:width|wide|length|long)$/.test(previous))
+    return ofDesign ? 'designWidthMm' : 'widthMm';
+  return null;
+};
+
+const SINGLE_WORDS =
+  /^\s*(?:(?:thinnest |thin |wide )?strokes?|lines?|webs?|across the (?:rim|top|mouth|foot|bottom|base)|across|(?:wide )?at the (?:rim|top|mouth|foot|bottom|base)|tall|high|wide|long|in diameter|diameter|in circumference|circumference|around|round|along the side)\b/;
+
+/** Lengths, sizes, islands and temperatures of a line. */
+export const readMeasures = (reading: Reading, say: (chip: Chip) => void): void => {
+  const tell = (field: MeasureField, value: number, start: number, end: number) => {
+    const label = field === 'islands' ? `${value} islands` : `${Number(value.toFixed(1))} mm ${LABELS[field]}`;
+    say({ field, value, label, from: reading.typed(start, end) });
+    reading.take(start, end);
+  };
+  for (const { match, start, end } of reading.find(/\b(\d+) (?:\w+ )?(?:loose )?islands?\b/g))
+    tell('islands', Math.min(100_000, Number(match[1])), start, end);
+
+  const sizes = new RegExp(
+    `${NUMBER}\\s*(?:${UNIT})?${BY}${NUMBER}\\s*(?:${UNIT})?(?:${BY}${NUMBER}\\s*(?:${UNIT})?)?`,
+    'g',
+  );
+  for (const { match, start, end } of reading.find(sizes)) {
+    const [, first = '', firstUnit, second = '', secondUnit, , thirdUnit] = match;
+    const unit = secondUnit ?? thirdUnit ?? firstUnit;
+    const isInTotal = unit === 'in' && /^\s*(?:total|all)\b/.test(reading.text.slice(end));
+    if (!unit || isInTotal) continue;
+    const width = millimetres(first, firstUnit ?? unit);
+    const height = millimetres(second, secondUnit ?? unit);
+    if (width === null || height === null) continue;
+    const { before, after } = reading.clauseAround(start, end);
+    const ofDesign = isOfDesign(last3(before)) || isOfDesign(words3(after));
+    tell(ofDesign ? 'designWidthMm' : 'widthMm', width, start, end);
+    say({
+      field: ofDesign ? 'designHeightMm' : 'heightMm',
+      value: height,
+      label: `${Number(height.toFixed(1))} mm ${LABELS[ofDesign ? 'designHeightMm' : 'heightMm']}`,
+      from: reading.typed(start, end),
+    });
+  }
+
+  const lengths = new RegExp(`(?:ø\\s*)?${NUMBER}\\s*${UNIT}`, 'g');
+  for (const { match, start, end } of reading.find(lengths)) {
+    const value = millimetres(match[1]!, match[2]!);
+    if (value === null) continue;
+    const { before, after } = reading.clauseAround(start, end);
+    const field = match[0].startsWith('ø') ? 'diameterMm' : measured(before, after);
+    if (!field) continue;
+    const tail = SINGLE_WORDS.exec(reading.text.slice(end))?.[0].length ?? 0;
+    const head =
+      /(?:(?:thinnest |thin |fine )?strokes?(?: width)?(?: are| is| of| at| as thin as| down to| from| about)*|diameter|height|width|lines of|webs? of)\s*(?:of|is|about)?\s*$/.exec(
+        reading.text.slice(0, start),
+      )?.[0];
+    tell(field, value, start - (head?.length ?? 0), end + tail);
+  }
+
+  for (const { match, start, end } of reading.find(new RegExp(TEMPERATURE, 'g'))) {
+    const isF = (match[2] ?? match[3] ?? match[4]) === 'f' || /fahrenheit/.test(match[0]);
+    const read = parseTemperature(`${match[1]} °${isF ? 'F' : 'C'}`);
+    if (!read.ok) continue;
+    const celsius = Math.round(read.value);
+    const { before, after } = reading.clauseAround(start, end);
+    const isLaundry = /wash|laundr|machine/.test(before) || /wash|laundr|machine/.test(after);
+    const label = `${celsius} °C`;
+    const head = /(?:(?:machine[- ])?(?:washed|laundered|wash|washes|washable)(?: at| up to)?)\s*$/.exec(
+      reading.text.slice(0, start),
+    )?.[0];
+    const from = start - (head?.length ?? 0);
+    if (isLaundry && celsius >= 20 && celsius <= 95)
+      say({ field: 'laundryC', value: celsius, label: `laundry ${label}`, from: reading.typed(from, end) });
+    else if (!isLaundry && celsius >= -30 && celsius <= 400)
+      say({ field: 'heatC', value: celsius, label, from: reading.typed(start, end) });
+    else continue;
+    reading.take(from, end);
+  }
+};

@@ -1,0 +1,118 @@
+import type { Catalogue } from '../../materials/index.ts';
+import words from '../data/words.json' with { type: 'json' };
+import type { Use } from '../schema.ts';
+import { readCount } from './counts.ts';
+import { DesignDrafts } from './designs.ts';
+import { interpret } from './interpret.ts';
+import { guessThing, headOf } from './head.ts';
+import { readMeasures } from './measures.ts';
+import { Reading, type Chip } from './reading.ts';
+import { readTimes } from './times.ts';
+import { normOf, tokensOf, type Token } from './tokens.ts';
+import { isSmallWord, phrasesIn, vocabularyOf, type Phrase } from './vocabulary.ts';
+import { written } from './written.ts';
+
+export interface ReadLine {
+  readonly chips: readonly Chip[];
+  readonly nots: Use['nots'];
+  readonly names: readonly string[];
+  readonly unread: readonly string[];
+  readonly unknownThing: string | null;
+}
+
+const NEGATIONS = new Set(words.negations.map(normOf));
+const DESIGN_NOUNS = new Set(words.designNouns);
+const REACH = 7; // words that a "not" speaks of at the most
+
+/** The places of the words that a "not" speaks of: what follows it in its clause; or what goes before it, where it stands last. */
+const negatedIn = (text: string, tokens: readonly Token[], phrases: readonly Phrase[]): ReadonlySet<number> => {
+  const read = new Set(phrases.flatMap(({ tokens: own, first }) => own.map((_, index) => first + index)));
+  const negated = new Set<number>();
+  tokens.forEach((token, at) => {
+    if (!NEGATIONS.has(token.norm) || read.has(at)) return;
+    const next = tokens[at + 1];
+    if (next?.norm === 'only' || next?.norm === 'longer' || (next?.norm === 'yet' && next.clause === token.clause))
+      return;
+    const isLast =
+      !next || next.clause !== token.clause || /^(?:needed|wanted|allowed|used|please|ever)$/.test(next.text);
+    if (isLast) {
+      for (let back = at - 1; back >= 0 && at - back <= 3 && tokens[back]!.clause === token.clause; back -= 1)
+        negated.add(back);
+      // "dishwasher: never"
+      const before = tokens[at - 1];
+      if (before && before.clause === token.clause - 1 && /[:(]\s*$/.test(text.slice(before.end, token.start)))
+        negated.add(at - 1);
+      return;
+    }
+    for (
+      let ahead = at + 1;
+      ahead < tokens.length && ahead - at <= REACH && tokens[ahead]!.clause === token.clause;
+      ahead += 1
+    )
+      negated.add(ahead);
+  });
+  return negated;
+};
+
+const PLURAL = /\p{L}{3,}s$/u;
+
+/**
+ * Reads a line by a small grammar: measures, times and counts first; then the longest phrases that are known, with the reach of every
+ * "not", with what is there and what is wanted apart; last what the name of the thing makes likely.
+ */
+export const readLine = (line: string, catalogue: Catalogue, now: string | undefined): ReadLine => {
+  const reading = new Reading(written(line));
+  const vocabulary = vocabularyOf(catalogue);
+  const chips: Chip[] = [];
+  const say = (chip: Chip) => chips.push(chip);
+
+  readMeasures(reading, say);
+  const { ages } = readTimes(reading, now, say);
+  const isThing = (after: string): boolean => {
+    const some = tokensOf(after).slice(0, 6);
+    const found = phrasesIn(some, vocabulary, () => false);
+    return (
+      found.some(({ meanings }) => meanings.some(({ kind }) => kind === 'thing' || kind === 'base')) ||
+      some.slice(0, 3).some(({ text, norm }) => PLURAL.test(text) && !DESIGN_NOUNS.has(norm))
+    );
+  };
+  readCount(reading, isThing, say);
+
+  const tokens = tokensOf(reading.text).filter(
+    ({ start, end }) => !reading.isTaken(start, end) && !ages.some((age) => age.start < end && start < age.end),
+  );
+  const phrases = phrasesIn(tokens, vocabulary, () => false);
+  const negated = negatedIn(reading.text, tokens, phrases);
+  const isRead = new Set<number>();
+  for (const { first, tokens: own } of phrases) own.forEach((_, index) => isRead.add(first + index));
+  const isUnread = (at: number): boolean => {
+    const token = tokens[at];
+    return (
+      token !== undefined &&
+      !isRead.has(at) &&
+      !isSmallWord(token.norm) &&
+      !NEGATIONS.has(token.norm) &&
+      !DESIGN_NOUNS.has(token.norm) &&
+      token.norm !== ''
+    );
+  };
+
+  const head = headOf(tokens, phrases, negated, isUnread, reading.text);
+  const designs = new DesignDrafts();
+  const { nots, unsure } = interpret({ reading, catalogue, tokens, phrases, negated, ages, head, designs, chips, say });
+  guessThing({ head, catalogue, chips, nots, say });
+
+  const unread = [
+    ...unsure,
+    ...tokens.flatMap(({ text, start, end }, at) =>
+      isUnread(at) && !/^1$/.test(text) ? [reading.typed(start, end)] : [],
+    ),
+  ];
+  return {
+    chips,
+    nots,
+    names: designs.all.map(({ noun }, place) => noun ?? (place ? `design ${place + 1}` : 'design')),
+    unread: [...new Set(unread)],
+    unknownThing: head.unknown,
+  };
+};

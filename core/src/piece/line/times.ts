@@ -1,0 +1,136 @@
+import { parse as parseDates, type ParsedResult } from 'chrono-node/en';
+import words from '../data/words.json' with { type: 'json' };
+import type { Chip, Reading } from './reading.ts';
+
+const MS_PER_DAY = 86_400_000;
+const DAYS: Readonly<Record<string, number>> = { day: 1, week: 7, month: 30.4, year: 365.25 };
+const YEARS: Readonly<Record<string, number>> = {
+  winter: 1,
+  summer: 1,
+  year: 1,
+  season: 0.5, // a season of use is a good part of a year
+  month: 1 / 12,
+  week: 7 / 365.25,
+};
+const DUE =
+  /\b(?:ready|due|needed|wanted|finished|done|deliver(?:y|ed)?|deadline|before|by|until|for)\b(?:\s+(?:ready|due|by|before|on|for|until|in|the|from|is))*\s*$/;
+const AGE_WORDS = /(?:about |some |roughly |only |barely )*$/;
+
+/** A date as an instant in the middle of its day, so that it is that day in most zones. */
+const noonOf = (result: ParsedResult): string | null => {
+  const { start } = result;
+  const [year, month, day] = [start.get('year'), start.get('month'), start.get('day')];
+  if (year === null || month === null || day === null) return null;
+  return new Date(Date.UTC(year, month - 1, day, 12)).toISOString();
+};
+
+const dayWords = (instant: string): string => instant.slice(0, 10);
+
+export interface Times {
+  readonly due: string | null;
+  /** Ages that were said, each with where: "sprayed three weeks ago". */
+  readonly ages: readonly { readonly days: number; readonly start: number; readonly end: number }[];
+}
+
+const readHolidays = (reading: Reading, now: number, tell: (due: string, start: number, end: number) => void): void => {
+  for (const [holiday, monthDay] of Object.entries(words.holidays))
+    for (const { start, end } of reading.find(new RegExp(`\\b${holiday}\\b`, 'g'))) {
+      const head = DUE.exec(reading.text.slice(0, start))?.[0];
+      if (head === undefined) continue;
+      const year = new Date(now).getUTCFullYear();
+      const first = Date.parse(`${year}-${monthDay}T12:00:00Z`);
+      const due = first >= now ? first : Date.parse(`${year + 1}-${monthDay}T12:00:00Z`);
+      tell(new Date(due).toISOString(), start - head.length, end);
+    }
+};
+
+/**
+ * When it is due, how old what is on it is, and how long it must last.
+ *
+ * @param now ISO instant from which "three weeks ago" and "by Friday" count; without it neither is read
+ */
+export const readTimes = (reading: Reading, now: string | undefined, say: (chip: Chip) => void): Times => {
+  let due: string | null = null;
+  const ages: { days: number; start: number; end: number }[] = [];
+
+  // a small child is told by an age: "for a two year old"
+  for (const { start, end } of reading.find(
+    /\b(?:for (?:our |my |a |the |an |1 )*)?(?:[1-9]|1[0-2])[- ](?:year|month)s?[- ]old(?:s)?\b(?=\s*(?:$|[,;.)]|boy|girl|child|son|daughter|nephew|niece|and|to|who|loves|birthday))/g,
+  )) {
+    if (!/\bfor\b|'s\b/.test(reading.text.slice(Math.max(0, start - 12), end))) continue;
+    say({ field: 'children', value: 'yes', label: 'small children', from: reading.typed(start, end) });
+    reading.take(start, end);
+  }
+
+  for (const { match, start, end } of reading.find(
+    /\b(\d+(?:\.\d+)?)[- ](day|week|month|year)s?(?:[- ](ago|old|back|dry)\b| since)/g,
+  )) {
+    ages.push({ days: Math.round(Number(match[1]) * DAYS[match[2]!]!), start, end });
+  }
+  for (const { match, start, end } of reading.find(
+    /\b(yesterday|today|freshly|just now|this morning|last night|last week|last month|last year|last summer|last winter|last spring|last autumn|years ago|long ago|ages ago|months ago|weeks ago)\b/g,
+  )) {
+    const said: Readonly<Record<string, number>> = {
+      yesterday: 1,
+      'last night': 1,
+      'last week': 7,
+      'last month': 30,
+      'last year': 365,
+      'last summer': 90,
+      'last winter': 90,
+      'last spring': 90,
+      'last autumn': 30,
+      'years ago': 730,
+      'long ago': 365,
+      'ages ago': 365,
+      'months ago': 61,
+      'weeks ago': 14,
+    };
+    ages.push({ days: said[match[1]!] ?? 0, start, end });
+  }
+
+  const at = now === undefined ? NaN : Date.parse(now);
+  if (!Number.isNaN(at)) {
+    const tell = (instant: string, start: number, end: number) => {
+      due = instant;
+      say({ field: 'due', value: instant, label: `due ${dayWords(instant)}`, from: reading.typed(start, end) });
+      reading.take(start, end);
+    };
+    for (const result of parseDates(reading.text, { instant: new Date(at), timezone: 0 }, { forwardDate: true })) {
+      const start = result.index;
+      const end = start + result.text.length;
+      if (reading.isTaken(start, end) || ages.some((age) => age.start < end && start < age.end)) continue;
+      const head = DUE.exec(reading.text.slice(0, start))?.[0];
+      const instant = noonOf(result);
+      const isIn = /^in \d/.test(result.text) || /^(?:by|before)\b/.test(result.text);
+      if (instant === null || (head === undefined && !isIn) || Date.parse(instant) < at - MS_PER_DAY) continue;
+      if (due === null) tell(instant, start - (head?.length ?? 0), end);
+    }
+    if (due === null) readHolidays(reading, at, tell);
+  }
+
+  const LIFE =
+    /\b(?:(?:for|lasts?|lasting|must last|to last|should last|survive|surviving|stand|at least|good for|over)\s+)*(\d+(?:\.\d+)?)[- ](winter|summer|year|season|month)s?\b(?![- ](?:old|ago|back))/g;
+  for (const { match, start, end } of reading.find(LIFE)) {
+    if (ages.some((age) => age.start < end && start < age.end)) continue;
+    const value = Math.min(100, Math.max(0.1, Number(match[1]) * YEARS[match[2]!]!));
+    say({
+      field: 'lifeYears',
+      value: Number(value.toFixed(2)),
+      label: `${match[1]} ${match[2]}${match[1] === '1' ? '' : 's'}`,
+      from: reading.typed(start, end),
+    });
+    if (match[2] === 'winter' || match[2] === 'summer')
+      say({
+        field: 'place',
+        value: 'exposed',
+        label: 'outdoors, exposed',
+        from: reading.typed(start, end),
+        isGuess: true,
+      });
+    reading.take(start, end);
+  }
+  return { due, ages };
+};
+
+export const isAgeBeside = (text: string): boolean => AGE_WORDS.test(text);

@@ -1,0 +1,54 @@
+import { Popover, UnstyledButton } from '@mantine/core';
+import { IconFirstAidKit, IconFlask } from '@tabler/icons-react';
+import type { Candidate } from '@sgraffa/core';
+import type { PieceModel } from '../piece/usePieceModel.ts';
+
+type Hazard = Candidate['hazards'][number];
+
+const wordsOf = ({ name, where, wear }: Hazard): string => [name, where, wear].filter(Boolean).join(', ');
+
+/** First aid for some hazards, one press away. */
+const FirstAid = ({ hazards, model: { catalogue } }: { hazards: readonly Hazard[]; model: PieceModel }) => {
+  const ids = [...new Set(hazards.flatMap(({ id }) => catalogue.hazardById.get(id)?.firstAid ?? []))];
+  const rows = ids.flatMap((id) => catalogue.firstAidById.get(id) ?? []);
+  if (rows.length === 0) return null;
+  return (
+    <Popover width={420} position="bottom-start" trapFocus withArrow={false}>
+      <Popover.Target>
+        <UnstyledButton className="sg-first-aid">
+          <IconFirstAidKit size={18} stroke={1.8} aria-hidden /> First aid
+        </UnstyledButton>
+      </Popover.Target>
+      <Popover.Dropdown>
+        <dl className="sg-danger-list">
+          {rows.map(({ id, name, lines }) => (
+            <div key={id}>
+              <dt>{name}</dt>
+              {lines.map((line) => (
+                <dd key={line}>{line}</dd>
+              ))}
+            </div>
+          ))}
+        </dl>
+        <p className="sg-quiet">In doubt call emergency; the label and the safety data sheet go with you.</p>
+      </Popover.Dropdown>
+    </Popover>
+  );
+};
+
+/** Grave hazards in one line: what, where, what to wear. */
+export const HazardLines = ({
+  hazards,
+  model,
+  lead = '',
+}: {
+  hazards: readonly Hazard[];
+  model: PieceModel;
+  lead?: string;
+}) =>
+  hazards.length === 0 ? null : (
+    <p className="sg-hazard">
+      <IconFlask size={18} stroke={1.8} aria-hidden /> {lead && <b>{lead}</b>}
+      {hazards.map(wordsOf).join(' · ')}. <FirstAid hazards={hazards} model={model} />
+    </p>
+  );

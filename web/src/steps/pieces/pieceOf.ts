@@ -1,0 +1,33 @@
+import {
+  areaSchema,
+  plainDesign,
+  plainOwnSurface,
+  plainPiece,
+  type Description,
+  type Part,
+  type Piece,
+} from '@sgraffa/core';
+
+/** The piece that a description stands for; without a material it is a surface of the crafter's own. */
+export const pieceOf = (id: string, line: string, read: Description): Piece => {
+  const plain = plainPiece(id, read.name, 'own');
+  const part = plain.parts[0]!;
+  const own = read.surface.base === '' ? { base: 'own', own: plainOwnSurface(read.name.toLowerCase()) } : {};
+  const area = read.area ? areaSchema.safeParse(read.area) : null;
+  const { designs: _designs, ...wants } = read.wants;
+  const idOf = (place: number) => (place === 0 ? `${part.id}.design` : `${part.id}.design-${place + 1}`);
+  const filled: Part = {
+    ...part,
+    surface: { ...read.surface, ...own },
+    area: area?.success ? area.data : null,
+    use: read.use,
+    wants,
+    stencilAgain: read.stencilAgain,
+    designs: read.designs.map(({ over, ...design }, place) => ({
+      ...plainDesign(idOf(place)),
+      ...design,
+      over: over === null ? null : idOf(over),
+    })),
+  };
+  return { ...plain, line, quantity: read.quantity, due: read.due, parts: [filled] };
+};

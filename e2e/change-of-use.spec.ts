@@ -8,9 +8,13 @@ test('a change of use flips the answer, says why, and moves plan and care at onc
   await page.getByLabel('Hottest the surface gets').fill('95 °C');
   await page.getByLabel('Hottest the surface gets').press('Enter');
   await expect(page.locator('.sg-sentence s').first()).toBeVisible();
-  await page.getByRole('link', { name: /gel/ }).click();
+  await page.getByRole('link', { name: /nothing stands yet/ }).click();
   await expect(page.locator('.sg-turned')).toContainText('It no longer stands');
   await expect(page.locator('.sg-turned')).toContainText('95 °C');
+  // the gel is a grave means that nobody asked for: it stands, does not lead, and is for the crafter to choose
+  await expect(page.getByRole('heading', { name: /Nothing mild stands/ })).toBeVisible();
+  await page.getByRole('button', { name: /by means that nobody asked for/ }).click();
+  await page.getByRole('button', { name: /Coating-remover gel/ }).click();
   await expect(page.locator('.sg-sentence .is-here')).toContainText('coating-remover gel');
   await page.keyboard.press('5');
   await expect(page.getByRole('row', { name: /Heat in use/ }).first()).not.toContainText('80 °C');
@@ -33,10 +37,10 @@ test('layers edited by hand are judged again, and every figure says where it is 
   const colour = page.getByRole('combobox', { name: 'Product for colour or medium' });
   await colour.click();
   await page.getByRole('option', { name: 'craft acrylic', exact: true }).click();
-  await expect(page.getByText('These layers are your own, and the rules refuse them as they are')).toBeVisible();
+  await expect(page.getByText('Your choice no longer stands')).toBeVisible();
   await expect(page.locator('.sg-layer-doubt', { hasText: 'not made for a place' })).toBeVisible();
   await page.getByRole('button', { name: 'Take the best answer again' }).click();
-  await expect(page.getByText('These layers are your own')).toHaveCount(0);
+  await expect(page.getByText('Your choice no longer stands')).toHaveCount(0);
   const figures = page.locator('.sg-candidate.is-chosen .sg-where');
   await expect(figures).toHaveCount(3);
   for (const figure of await figures.all()) {

@@ -41,14 +41,14 @@ test('a cold workshop has no plan, says so, and a warmer one dates it', async ({
 test('a fact read wrongly is changed at its chip, and what is missing can be said there', async ({ page }) => {
   await page.goto('/pieces/new');
   await page.getByRole('textbox', { name: 'The piece in one line' }).fill('bowl, outdoors, wiped');
-  await page.getByRole('button', { name: 'made of: porcelain enamel, probably. Change it.' }).click();
+  await page.getByRole('button', { name: 'made of: glazed ceramic, probably. Change it.' }).click();
   await page.getByRole('combobox', { name: 'made of' }).fill('slate');
   await page.getByRole('option', { name: 'slate', exact: true }).click();
   await expect(page.getByRole('button', { name: 'made of: slate. Change it.' })).toBeVisible();
   await expect(page.getByRole('group', { name: /Section: slate/ })).toBeVisible();
-  await page.getByRole('button', { name: 'use: not said. Say it.' }).click();
+  await page.getByRole('button', { name: 'use: in daily use, probably. Change it.' }).click();
   await page.getByRole('combobox', { name: 'use' }).click();
-  await page.getByRole('option', { name: 'in daily use' }).click();
+  await page.getByRole('option', { name: 'handled now and then' }).click();
   await page.getByRole('button', { name: 'lives: outdoors, exposed. Change it.' }).click();
   await page.getByRole('button', { name: 'Take it out' }).click();
   await expect(page.getByRole('button', { name: 'lives: not said. Say it.' })).toBeVisible();
@@ -56,7 +56,7 @@ test('a fact read wrongly is changed at its chip, and what is missing can be sai
   await judged(page);
   await expect(page.locator('.sg-sentence')).toContainText('Slate');
   await page.keyboard.press('1');
-  await expect(page.getByRole('combobox', { name: 'How it is used' })).toHaveValue('in daily use');
+  await expect(page.getByRole('combobox', { name: 'How it is used' })).toHaveValue('handled now and then');
   await expect(page.getByRole('combobox', { name: 'Where it lives' })).toHaveValue('not said yet');
 });
 

@@ -26,6 +26,7 @@ import { refusalOf, refusedIn, type Refusal } from './refusals.ts';
 import { dryingMemo } from './score.ts';
 import { productsFor, searchMethod, type Only, type SearchCount } from './search.ts';
 import { firstTop, soilsOf } from './situation.ts';
+import { isHeldBack } from './tiers.ts';
 import { wantedIn, type Wanted } from './wanted.ts';
 import { situationsOf } from './whole.ts';
 
@@ -156,11 +157,15 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
     );
   // the smallest ways out first, those without one last
   const rankOf = ({ mend }: Refusal): number => mend?.rank ?? Infinity;
+  // what gives another look than the one wanted is no answer to what is in the way of that
+  const lacksLook = ({ blockers }: Refusal): number => Number(blockers.some(({ ruleId }) => ruleId === 'look-wanted'));
   const byMend = [...refused].sort(
     (left, right) =>
-      rankOf(left) - rankOf(right) || (left.mend?.label ?? '').localeCompare(right.mend?.label ?? '', 'en'),
+      lacksLook(left) - lacksLook(right) ||
+      rankOf(left) - rankOf(right) ||
+      (left.mend?.label ?? '').localeCompare(right.mend?.label ?? '', 'en'),
   );
-  const openOnly = [...open].sort(byPriority(priority));
+  const openOnly = open.filter(({ found }) => !isHeldBack(found, situation)).sort(byPriority(priority));
   const firstOfWay = openOnly.filter(
     ({ found }, index) => openOnly.findIndex((other) => wayOf(other.found) === wayOf(found)) === index,
   );

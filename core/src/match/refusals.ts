@@ -33,7 +33,13 @@ const leastRefused = (
 ): Found | null => {
   let least: Found | null = null;
   const consider = (found: Found): boolean => {
-    if (!least || found.blocks < least.blocks) least = found;
+    // of those alike the plainest, so that no layer that helps nothing is spoken of
+    if (
+      !least ||
+      found.blocks < least.blocks ||
+      (found.blocks === least.blocks && found.operations.length < least.operations.length)
+    )
+      least = found;
     return false;
   };
   searchMethod(

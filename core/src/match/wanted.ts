@@ -43,7 +43,7 @@ export const wantedIn = (
     const other = best.find(({ found }) => want.isMet(found));
     const ofWay = refused.filter(
       ({ methodId, keyId, designId }) =>
-        methodId === want.methodId &&
+        want.methodIds?.includes(methodId) &&
         (keyId === null || keyId === want.productId) &&
         (designId === undefined || designId === want.designId),
     );
@@ -55,13 +55,15 @@ export const wantedIn = (
         .filter(({ pass }) => want.designId === undefined || pass.some(({ id }) => id === want.designId))
         .flatMap(({ pass, situation: at }) => {
           const found = whyNotIn(at, want.productId!, settings).refused.filter(
-            ({ methodId }) => want.methodId === undefined || methodId === want.methodId,
+            ({ methodId }) => want.methodIds?.includes(methodId) ?? true,
           );
           count.judged += found.length;
           return seen.length > 1 ? refusedIn(pass, situation.brief, found) : found;
         });
     }
-    const blocker = refusals[0]?.blockers[0];
+    // where nothing stands at all, what stands in the way of all of it is the answer
+    const refusal = refusals[0] ?? (first ? undefined : refused[0]);
+    const blocker = refusal?.blockers.find(({ isSafety }) => isSafety) ?? refusal?.blockers[0];
     return {
       words: want.words,
       isMet: false,

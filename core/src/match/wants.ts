@@ -3,13 +3,14 @@ import type { ApplyOperation, Design, Operation, WantedCoat } from '../piece/ind
 import { isCoatWanted } from './asked.ts';
 import type { Situation } from './context.ts';
 import type { Found } from './search.ts';
+import { LOOK_WORDS } from './words.ts';
 
 /** One thing that is wanted of the stack. */
 export interface Want {
   /** "Oil stain as the ground", "film left on for lettering". */
   readonly words: string;
   /** Asked for by these ids; at least one is set. */
-  readonly methodId?: string | undefined;
+  readonly methodIds?: readonly string[];
   readonly productId?: string | undefined;
   readonly designId?: string | undefined;
   readonly isMet: (found: Found) => boolean;
@@ -61,15 +62,27 @@ export const wantsOf = (situation: Situation): readonly Want[] => {
   const { ground, finish } = part.wants;
   const ofDesign = (design: Design): Want[] => {
     const { way, medium, mask, film } = design.wants;
+    const { look } = design;
     const method = way === undefined ? undefined : catalogue.methodById.get(way);
     const products = [medium, mask, film].flatMap((id) => (id === undefined ? [] : [id]));
+    const givesLook = ({ looks }: Method) => look === 'any' || looks.includes(look);
     return [
+      ...(look === 'any' || way !== undefined
+        ? []
+        : [
+            {
+              words: `${LOOK_WORDS[look]} for ${design.name}`,
+              methodIds: catalogue.methods.filter(givesLook).map(({ id }) => id),
+              designId: design.id,
+              isMet: (found: Found) => givesLook(partFor(found, design, situation).method),
+            },
+          ]),
       ...(way === undefined
         ? []
         : [
             {
               words: `${method?.name.toLowerCase() ?? way} for ${design.name}`,
-              methodId: way,
+              methodIds: [way],
               designId: design.id,
               isMet: (found: Found) => partFor(found, design, situation).method.id === way,
             },
@@ -77,7 +90,7 @@ export const wantsOf = (situation: Situation): readonly Want[] => {
       ...products.map((id) => ({
         words: `${catalogue.productById.get(id)?.name ?? id} for ${design.name}`,
         productId: id,
-        methodId: way,
+        ...(way === undefined ? {} : { methodIds: [way] }),
         designId: design.id,
         isMet: (found: Found) =>
           applies(partFor(found, design, situation).operations).some(({ productId }) => productId === id),

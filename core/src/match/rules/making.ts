@@ -171,8 +171,10 @@ export const workshop: readonly Rule[] = [
     topic: 'workshop',
     about: 'Some products need a tool.',
     at: ['film', 'medium', 'finish'],
-    test: ({ product, workshop: place }) => {
-      const missing = product.tools.find((tool) => !place.tools.includes(tool));
+    test: ({ product, part, workshop: place }) => {
+      // what lies flat levels by itself and is not turned
+      const isFlat = part.surface.shape === 'flat' || part.surface.shape === 'disc';
+      const missing = product.tools.find((tool) => !place.tools.includes(tool) && !(tool === 'turner' && isFlat));
       return missing
         ? blocks(
             `${product.name} needs ${TOOL_WORDS[missing]}`,

@@ -38,13 +38,19 @@ export const mask: readonly Rule[] = [
           'practice',
         );
       // on pile a mask lies on pins, whatever it is: see mask-holds-on-fibre
-      return isCoarserThan(top.texture, limit) && !isPile(top)
-        ? blocks(
+      if (!isCoarserThan(top.texture, limit) || isPile(top)) return null;
+      // one rank coarser than it is made for it still lies down where it has glue, with care
+      return isGlued(product) && rankIn(TEXTURES, top.texture) - rankIn(TEXTURES, limit) === 1
+        ? cautions(
+            `${product.name} closes badly on so coarse a surface`,
+            'Press it down hard, seal its edge, and dab nearly dry.',
+            'practice',
+          )
+        : blocks(
             `${product.name} does not lie down on so coarse a surface`,
             'Pin a card or liner-paper stencil instead.',
             'practice',
-          )
-        : null;
+          );
     },
   }),
   aboutProduct({

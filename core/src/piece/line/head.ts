@@ -93,8 +93,10 @@ export const headOf = (
       phrase === null || at - 2 === lastOf(phrase) || ['made', 'cut', 'turned'].includes(tokens[at - 2]?.norm ?? '');
     return before !== undefined && MATERIAL_BEFORE.has(before.norm) && isBeside && segments[at] === segments[at - 1];
   };
-  const unreadAt = tokens.flatMap((_, at) =>
-    isUnread(at) && segments[at] === segments[tokens.findIndex((__, index) => isUnread(index))] ? [at] : [],
+  const unreadAt = tokens.flatMap(({ text: word }, at) =>
+    !/\d/.test(word) && isUnread(at) && segments[at] === segments[tokens.findIndex((__, index) => isUnread(index))]
+      ? [at]
+      : [],
   );
   const unknownAt = isModifier ? lastOf(phrase!) + 1 : thing === null ? unreadAt.at(-1) : undefined;
   return {

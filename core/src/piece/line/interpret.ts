@@ -1,12 +1,13 @@
 import type { Catalogue, Product } from '../../materials/index.ts';
 import words from '../data/words.json' with { type: 'json' };
+import { isHollow } from '../effective.ts';
 import type { Use } from '../schema.ts';
 import { designField, type DesignDrafts } from './designs.ts';
 import { likeliestOf, type Head } from './head.ts';
 import type { Chip, Reading } from './reading.ts';
 import type { Times } from './times.ts';
-import type { Token } from './tokens.ts';
-import type { Meaning, Phrase } from './vocabulary.ts';
+import { normOf, type Token } from './tokens.ts';
+import { isSmallWord, type Meaning, type Phrase } from './vocabulary.ts';
 
 interface Given {
   readonly reading: Reading;
@@ -27,7 +28,7 @@ const DESIGN_NOUNS = new Set(words.designNouns);
 /** Materials that are named only by their sort. */
 const SORTS = new Set(['wood-unknown', 'metal-unknown', 'abs-like', 'cloth-unknown']);
 /** Words that name one material of a sort, where the thing may be made of another of it: a steel flask is mostly stainless. */
-const LOOSE = new Set(['steel', 'glass', 'tile']);
+const LOOSE = new Set(['steel', 'glass', 'tile', 'canvas'].map(normOf));
 /** What a "not" makes of a fact where there are only two ways. */
 const OPPOSITES: Readonly<Record<string, string>> = {
   food: 'none',
@@ -275,7 +276,9 @@ class Interpreter {
     const noun = this.designNoun(phrase);
     if (kind === 'prep' || kind === 'tape' || roles.includes('hold')) return;
     const [look, ...looks] = product.looks ?? [];
-    if (look && looks.length === 0 && look !== 'opaque') this.sayOfDesign('look', look, look, phrase, noun);
+    const isOfGround = roles.includes('ground') && noun === undefined && !isStencil;
+    if (look && looks.length === 0 && look !== 'opaque' && !isOfGround)
+      this.sayOfDesign('look', look, look, phrase, noun);
     if (roles.includes('film') && !(isStencil && roles.includes('mask'))) {
       this.sayOfDesign('film', id, name, phrase, noun);
       const way = kind === 'sheet' ? 'dye-transfer' : product.how.includes('press') ? 'iron-on' : 'decal';
@@ -338,7 +341,28 @@ class Interpreter {
       if (isWanted && this.isCoat(coat) && !this.isSaid('ground kind'))
         this.say('ground kind', this.coatKind(coat), this.coatKind(coat), coat);
     } else if (after[0] && DESIGN_NOUNS.has(after[0].norm)) saidOf('design tone');
-    else if (!this.isSaid('tone')) saidOf('tone');
+    else if (this.isOfSurface(phrase)) {
+      if (!this.isSaid('tone')) saidOf('tone');
+    } else saidOf('design tone');
+  }
+
+  /** True for a colour that stands with the name or material of the thing, or alone between its commas. */
+  private isOfSurface(phrase: Phrase): boolean {
+    const { tokens, head } = this.given;
+    const { clause } = phrase.tokens[0]!;
+    const isOfHead = phrase.first <= head.endsAt && head.phrase?.tokens[0]!.clause === clause;
+    const others = tokens.filter(
+      (token, at) =>
+        token.clause === clause && !phrase.tokens.includes(token) && !isSmallWord(token.norm) && !this.isMaterial(at),
+    );
+    return isOfHead || others.length === 0;
+  }
+
+  private isMaterial(at: number): boolean {
+    const phrase = this.phraseAt.get(at);
+    return (
+      phrase !== undefined && (this.has(phrase, 'base') || this.has(phrase, 'colour') || this.has(phrase, 'finish'))
+    );
   }
 
   private coatKind = (phrase: Phrase): string =>
@@ -363,6 +387,12 @@ class Interpreter {
       case 'shape':
         return this.shape(phrase, fact);
       case 'zone':
+        // "inside" alone is a side only of what is hollow
+        if (fact.isGuess) {
+          const { shape } = this.given.head.thing?.facts ?? {};
+          if (shape && isHollow(shape) && !this.isSaid('zone')) this.say('zone', value, label, phrase, true);
+          return;
+        }
         this.sayOfDesign('zone', String(value), label, phrase);
         return;
       case 'seenFrom':

@@ -105,7 +105,8 @@ export const readLine = (line: string, catalogue: Catalogue, now: string | undef
   const unread = [
     ...unsure,
     ...tokens.flatMap(({ text, start, end }, at) =>
-      isUnread(at) && !/^1$/.test(text) ? [reading.typed(start, end)] : [],
+      // a number in words that counts nothing is no question
+      isUnread(at) && !(/^\d+$/.test(text) && reading.typed(start, end) !== text) ? [reading.typed(start, end)] : [],
     ),
   ];
   return {

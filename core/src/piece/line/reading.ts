@@ -33,8 +33,8 @@ export class Reading {
 
   /** What was typed between two places of the text. */
   typed(start: number, end: number): string {
-    const { typed, at } = this.line;
-    return typed.slice(at[start] ?? 0, (at[Math.max(start, end - 1)] ?? 0) + 1).trim();
+    const { typed, from, to } = this.line;
+    return typed.slice(from[start] ?? 0, to[Math.max(start, end - 1)] ?? 0).trim();
   }
 
   /** Every match of a pattern in what is still unread, in the order of the line. */

@@ -4,7 +4,9 @@ import nlp from 'compromise/three';
 export interface Written {
   readonly typed: string;
   readonly text: string;
-  readonly at: readonly number[];
+  /** Where in what was typed each letter of the text begins, and where it ends: a digit stands for a whole word. */
+  readonly from: readonly number[];
+  readonly to: readonly number[];
 }
 
 /** Longest line that is read, in characters. */
@@ -16,20 +18,24 @@ interface Replacement {
   readonly by: string;
 }
 
-const replaced = ({ typed, text, at }: Written, replacements: readonly Replacement[]): Written => {
+const replaced = ({ typed, text, from, to }: Written, replacements: readonly Replacement[]): Written => {
   let written = '';
-  const places: number[] = [];
-  let from = 0;
+  const starts: number[] = [];
+  const ends: number[] = [];
+  let at = 0;
   for (const { start, end, by } of [...replacements].sort((left, right) => left.start - right.start)) {
-    if (start < from) continue;
-    written += text.slice(from, start) + by;
-    places.push(...at.slice(from, start));
-    // what was rewritten stands for the whole of what was typed there: its ends stay its ends
-    for (let index = 0; index < by.length; index += 1)
-      places.push(index === by.length - 1 ? at[end - 1]! : at[Math.min(start + index, end - 1)]!);
-    from = end;
+    if (start < at) continue;
+    written += text.slice(at, start) + by;
+    starts.push(...from.slice(at, start), ...Array.from(by, () => from[start]!));
+    ends.push(...to.slice(at, start), ...Array.from(by, () => to[end - 1]!));
+    at = end;
   }
-  return { typed, text: written + text.slice(from), at: [...places, ...at.slice(from)] };
+  return {
+    typed,
+    text: written + text.slice(at),
+    from: [...starts, ...from.slice(at)],
+    to: [...ends, ...to.slice(at)],
+  };
 };
 
 const ORDINAL = /(?:first|second|third|th|st|nd|rd)$/;
@@ -85,7 +91,8 @@ export const written = (line: string): Written => {
     .replace(/[‘’]/g, "'")
     .replace(/[“”″]/g, '"')
     .replace(/[\t\n\r]/g, ' ');
-  return numbered({ typed, text: plain, at: Array.from({ length: plain.length }, (_, index) => index) });
+  const places = Array.from({ length: plain.length }, (_, index) => index);
+  return numbered({ typed, text: plain, from: places, to: places.map((place) => place + 1) });
 };
 
 /** True for a word that the language itself holds, so that it is no misspelling of one of the craft. */

@@ -165,7 +165,8 @@ export const SharedLines = ({
 }) => {
   const [first] = candidates;
   const hazards = first?.hazards.filter(({ id }) => shared.hazards.has(id)) ?? [];
-  if (!first || (shared.conditions.size === 0 && hazards.length === 0)) return null;
+  const doubts = first?.findings.filter(({ verdict, reason }) => verdict !== 'favours' && shared.reasons.has(reason));
+  if (!first || (shared.conditions.size === 0 && hazards.length === 0 && !doubts?.length)) return null;
   return (
     <div className="sg-shared" role="note" aria-label="For all of these">
       {shared.conditions.size > 0 && (
@@ -174,6 +175,11 @@ export const SharedLines = ({
         </p>
       )}
       <HazardLines hazards={hazards} model={model} lead="All of these: " />
+      {doubts && doubts.length > 0 && (
+        <p className="sg-candidate-why">
+          <b>Careful with all of these:</b> {[...new Set(doubts.map(({ reason }) => reason))].join('; ')}.
+        </p>
+      )}
     </div>
   );
 };

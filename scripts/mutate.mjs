@@ -5,6 +5,7 @@ import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
+import { Worker } from 'node:worker_threads';
 import { installed, root } from './run.mjs';
 
 await installed();
@@ -112,8 +113,15 @@ const noticed = async (file, text, name) => {
     (_, name_, rest) => `from "${pathToFileURL(path.join(root, 'node_modules', name_)).href}${rest}"`,
   );
   writeFileSync(outfile, code);
-  const { isNoticed } = await import(pathToFileURL(outfile).href);
-  const answer = isNoticed();
+  // a thread of its own, so that what was loaded for one fault is let go before the next
+  const answer = await new Promise((resolve, reject) => {
+    const thread = new Worker(
+      `import('${pathToFileURL(outfile).href}').then(({ isNoticed }) => require('node:worker_threads').parentPort.postMessage(isNoticed()))`,
+      { eval: true },
+    );
+    thread.once('message', (value) => void thread.terminate().then(() => resolve(value)));
+    thread.once('error', reject);
+  });
   rmSync(outfile);
   return answer;
 };

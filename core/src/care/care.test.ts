@@ -4,7 +4,8 @@ import { matchLayers } from '../match/index.ts';
 import { planPieces } from '../plan/index.ts';
 import { DEFAULT_SCHOOLS, plainPiece, type Part, type Stack } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
-import { careOf, type CareAxis, type CareZone } from './index.ts';
+import type { CareAxis } from '../materials/index.ts';
+import { careOf, type CareZone } from './index.ts';
 
 const all = catalogue();
 const CLIMATE = { temperatureC: 23, relativeHumidity: 50 };

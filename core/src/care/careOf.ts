@@ -1,6 +1,10 @@
 import {
+  careAxis,
+  CARE_AXES,
+  CARE_TABLE,
   WATERS,
   rankIn,
+  type CareAxis,
   type Basis,
   type CareFacts,
   type Catalogue,
@@ -24,21 +28,6 @@ import {
 import { failed, type Outcome } from '../problem/index.ts';
 import { MINUTES_PER_DAY, MS_PER_MINUTE } from '../units/index.ts';
 
-export const CARE_AXES = [
-  'water',
-  'soak',
-  'laundry',
-  'tumble',
-  'iron',
-  'scrub',
-  'solvent',
-  'sun',
-  'frost',
-  'heat',
-  'food',
-  'feet',
-] as const;
-export type CareAxis = (typeof CARE_AXES)[number];
 /** Where on the piece: where a design lies, or the rest of it. */
 export type CareZone = (typeof ZONES)[number] | 'unknown' | 'rest';
 
@@ -61,19 +50,6 @@ export interface CareLimit {
   readonly waitFigure: { readonly of: string; readonly figure: Figure } | null;
 }
 
-// from the most careful to the most robust
-const ORDERS: Readonly<Record<Exclude<CareAxis, 'laundry' | 'iron' | 'heat'>, readonly string[]>> = {
-  water: WATERS,
-  soak: ['no', 'yes'],
-  tumble: ['no', 'yes'],
-  scrub: ['no', 'soft', 'yes'],
-  solvent: ['no', 'yes'],
-  sun: ['no', 'yes'],
-  frost: ['no', 'yes'],
-  food: ['never', 'dry', 'yes'],
-  feet: ['no', 'yes'],
-};
-
 interface Bearer {
   readonly operationId: string | null;
   readonly name: string;
@@ -93,18 +69,21 @@ const standOf = (bearer: Bearer, axis: CareAxis, schools: Schools): Stand => {
     return bearer.heat
       ? { rank: bearer.heat.high, value: bearer.heat.high, basis: bearer.heat.basis, figure: bearer.heat }
       : { rank: null };
-  if (axis === 'laundry' || axis === 'iron') {
+  const { words } = careAxis(axis);
+  if (words === null) {
     const figure = axis === 'laundry' ? care.laundryC : care.ironC;
     return figure
       ? { rank: figure.high, value: figure.high, basis: figure.basis, figure }
       : { rank: 0, value: 'no', basis: care.basis, figure: null };
   }
-  let word: string = axis === 'sun' ? bearer.sun : care[axis];
+  const order = Object.keys(words);
+  const field = CARE_TABLE[axis].field;
+  let word: string = axis === 'sun' || field === null ? bearer.sun : String(care[field]);
   if (axis === 'water' && word === 'dishwasher' && bearer.product && schools.dishwasher === 'handWashOnly')
     word = 'handWash';
   return word === 'unknown'
     ? { rank: null }
-    : { rank: rankIn(ORDERS[axis], word), value: word, basis: care.basis, figure: null };
+    : { rank: rankIn(order, word), value: word, basis: care.basis, figure: null };
 };
 
 /** The weakest of the bearers on one axis, of two alike the upper one; one that nobody knows makes the answer unknown unless another already stands nothing. */
@@ -164,12 +143,12 @@ const readyAt = (
   const treated = operations.find((one) => one.op === 'treat' && one.of === operation.id);
   const heated = treated && endOf(stepIdOf(treated, 1));
   if (!laid) return null;
-  // rinsing by hand may begin with the first wash; hotter and harder water only when the layer has cured
-  const isGentle = axis === 'laundry' || (axis === 'water' && value !== 'dishwasher');
+  const { readyFor } = careAxis(axis);
+  const isAfterCure = axis === 'water' && (CARE_TABLE.water.afterCure as readonly string[]).includes(String(value));
   const stage =
-    axis === 'feet' && product.dry.feet
+    readyFor === 'feet' && product.dry.feet
       ? 'feet'
-      : product.dry.firstWash && (treated || isGentle)
+      : product.dry.firstWash && (treated || (readyFor === 'firstWash' && !isAfterCure))
         ? 'firstWash'
         : heated
           ? null

@@ -1,1 +1,1 @@
-export { careOf, CARE_AXES, weakestWashing, type CareAxis, type CareLimit, type CareZone } from './careOf.ts';
+export { careOf, weakestWashing, type CareLimit, type CareZone } from './careOf.ts';

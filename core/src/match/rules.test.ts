@@ -319,7 +319,12 @@ const ROWS: readonly Row[] = [
   },
   {
     rule: 'clear-ambers',
-    speaks: { base: 'plywood', use: outdoors, design: { tone: 'light' } },
+    speaks: {
+      base: 'plywood',
+      use: outdoors,
+      design: { tone: 'light' },
+      wants: { finish: { product: 'spar-urethane' } },
+    },
     silent: { base: 'plywood', use: outdoors, design: { tone: 'dark' } },
     stack: stackOf(
       'paint-stencil',
@@ -541,7 +546,11 @@ const ROWS: readonly Row[] = [
     stack: stackOf('decal', degreased, layer('film', 'film', 'film-permanent')),
     silentStack: stackOf('decal', degreased, layer('film', 'film', 'film-permanent')),
   },
-  { rule: 'window-for-batch', speaks: { base: 'slate', quantity: 40 }, silent: { base: 'slate', quantity: 2 } },
+  {
+    rule: 'window-for-batch',
+    speaks: { base: 'slate', quantity: 40, design: { wants: { medium: 'aerosol-enamel' } } },
+    silent: { base: 'slate', quantity: 2, design: { wants: { medium: 'aerosol-enamel' } } },
+  },
   { rule: 'dries-here', speaks: { base: 'slate', workshop: { relativeHumidity: 97 } }, silent: { base: 'slate' } },
   { rule: 'damp-air', speaks: { ...glass, workshop: { relativeHumidity: 82 } }, silent: glass },
   {

@@ -1,11 +1,20 @@
 import { MINUTES_PER_DAY } from '../units/index.ts';
-import { BASIS_WEIGHT, scaled, STAGE_WORDS, type Figure, type Product, type Stage } from '../materials/index.ts';
+import {
+  BASIS_WEIGHT,
+  scaled,
+  STAGE_WORDS,
+  type Catalogue,
+  type Figure,
+  type Product,
+  type Stage,
+} from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
 import { waitsBefore, workFigure } from '../plan/index.ts';
 import type { Operation, Priority } from '../piece/index.ts';
 import { takesAway } from './asked.ts';
 import type { DecidingFigure, Finding, Situation } from './context.ts';
 import type { Found } from './search.ts';
+import { hazardLevel } from './tiers.ts';
 
 export type Confidence = 'sure' | 'fair' | 'try first';
 
@@ -24,18 +33,18 @@ export interface Strengths {
   readonly cost: 'low' | 'middle' | 'high';
   readonly costPoints: number;
   readonly risk: number;
+  /** How many products of it have a hazard that asks for more than care. */
+  readonly hazards: number;
   readonly confidence: Confidence;
 }
-
-const LOW_COST_POINTS = 4; // a film and a tape, or a stencil and one paint
-const MIDDLE_COST_POINTS = 8;
 
 /** Layers that end; a finish over them is renewed instead. */
 const LIVING = new Set<string>(['ground', 'groundSeal', 'medium', 'film']);
 
 const lifeOf = (operations: readonly Operation[], situation: Situation): Life => {
   const { catalogue, use } = situation;
-  const place = use.place === 'unknown' ? 'indoors' : use.place;
+  // a place that nobody has said may be the hardest
+  const place = use.place === 'unknown' ? 'exposed' : use.place;
   const isCovered =
     place === 'exposed' &&
     operations.some(
@@ -50,9 +59,17 @@ const lifeOf = (operations: readonly Operation[], situation: Situation): Life =>
     const product = catalogue.productById.get(operation.productId);
     if (!product || takesAway(product)) continue;
     // under an exterior clear a layer lives as under a roof; the clear is what gets renewed
-    const life = product.life?.[isCovered ? 'sheltered' : place];
-    if (life && (!ends.years || life.typical < ends.years.typical))
-      ends = { years: life, endsFirst: product.name, operationId: operation.id };
+    const life =
+      product.life?.[isCovered ? 'sheltered' : place] ??
+      (use.place === 'unknown' ? (product.life?.sheltered ?? product.life?.humid ?? product.life?.indoors) : undefined);
+    // what is laundered may be worn out by the wash before its place has worn it out
+    const washed =
+      use.laundryC !== null && product.launderings
+        ? { ...scaled(product.launderings, 1 / catalogue.weights.washesPerYear.typical), unit: 'y' as const }
+        : undefined;
+    for (const years of [life, washed])
+      if (years && (!ends.years || years.typical < ends.years.typical))
+        ends = { years, endsFirst: product.name, operationId: operation.id };
   }
   return ends;
 };
@@ -75,6 +92,15 @@ const worstBasis = (findings: readonly Finding[], life: Life): number => {
   return Math.min(1, ...bases, life.years ? BASIS_WEIGHT[life.years.basis] : 1);
 };
 
+const hazardsIn = ({ operations }: Found, catalogue: Catalogue): number => {
+  let count = 0;
+  for (const operation of operations) {
+    const product = operation.op === 'treat' ? undefined : catalogue.productById.get(operation.productId ?? '');
+    if (product && hazardLevel(product, catalogue) > 0) count += 1;
+  }
+  return count;
+};
+
 /** What a stack is good at: life, hands-on and elapsed time, cost, risk, and how sure that is. */
 export const strengthsOf = (
   found: Found,
@@ -82,6 +108,7 @@ export const strengthsOf = (
   dryMinutes: ReturnType<typeof dryingMemo>,
 ): Strengths => {
   const { catalogue } = situation;
+  const { weights } = catalogue;
   let hands = 0;
   let elapsed = 0;
   let costPoints = 0;
@@ -102,9 +129,14 @@ export const strengthsOf = (
     life,
     handsOnMinutes: Math.round(hands),
     elapsedMinutes: Math.round(elapsed + hands),
-    cost: costPoints <= LOW_COST_POINTS ? 'low' : costPoints <= MIDDLE_COST_POINTS ? 'middle' : 'high',
+    // low is a film and a tape, or a stencil and one paint
+    cost: costPoints <= weights.lowCost.typical ? 'low' : costPoints <= weights.middleCost.typical ? 'middle' : 'high',
     costPoints,
-    risk: doubts + 3 * unknowns + (found.method.reversible === 'no' ? 0.25 : 0),
+    risk:
+      doubts +
+      weights.unknownAsCautions.typical * unknowns +
+      (found.method.reversible === 'no' ? weights.irreversibleAsCautions.typical : 0),
+    hazards: hazardsIn(found, catalogue),
     confidence:
       unknowns > 0
         ? 'try first'
@@ -158,12 +190,10 @@ export const accountOf = (operations: readonly Operation[], { catalogue, worksho
   };
 };
 
-const LONGEST_YEARS = 30; // beyond this nobody at a bench tells lives apart
-
 /**
  * How good a stack is for what matters most; higher is better.
  *
- * Balanced weighs life against what is wanted, risk, time at the bench, waiting and cost; each single priority multiplies its own term.
+ * Balanced weighs life against what is wanted, risk, hazards, time at the bench, waiting and cost, by the catalogue's weights; each single priority multiplies its own term.
  */
 export const utility = (
   strengths: Strengths,
@@ -171,18 +201,22 @@ export const utility = (
   situation: Situation,
   priority: Priority,
 ): number => {
-  const { limits } = situation.catalogue;
+  const { limits, weights } = situation.catalogue;
   const wanted =
     situation.lifeYears ?? (situation.use.mustComeOff === 'yes' ? limits.changingLife : limits.unknownLife).typical;
-  const years = Math.min(strengths.life.years?.typical ?? LONGEST_YEARS, LONGEST_YEARS);
-  const favoured = findings.filter(({ verdict }) => verdict === 'favours').length;
-  const emphasis = (mine: Priority) => (priority === mine ? 12 : 1);
+  const longest = weights.longestLife.typical;
+  const years = Math.min(strengths.life.years?.typical ?? longest, longest);
+  let favoured = 0;
+  for (const { verdict } of findings) if (verdict === 'favours') favoured += 1;
+  const weight = (of: keyof typeof weights, mine?: Priority) =>
+    weights[of].typical * (priority === mine ? weights.emphasis.typical : 1);
   return (
-    0.5 * emphasis('lasts') * Math.log2(1 + (priority === 'lasts' ? years : Math.min(years, wanted * 2)) / wanted) -
-    0.3 * emphasis('leastRisk') * strengths.risk -
-    0.12 * emphasis('leastHandsOn') * Math.log2(1 + strengths.handsOnMinutes / 30) -
-    0.1 * emphasis('soonest') * Math.log2(1 + strengths.elapsedMinutes / MINUTES_PER_DAY) -
-    0.03 * emphasis('cheapest') * strengths.costPoints +
-    0.15 * favoured
+    weight('life', 'lasts') * Math.log2(1 + (priority === 'lasts' ? years : Math.min(years, wanted * 2)) / wanted) -
+    weight('risk', 'leastRisk') * strengths.risk -
+    weight('hazard', 'leastRisk') * strengths.hazards -
+    weight('handsOn', 'leastHandsOn') * Math.log2(1 + strengths.handsOnMinutes / weights.shortWork.typical) -
+    weight('waiting', 'soonest') * Math.log2(1 + strengths.elapsedMinutes / MINUTES_PER_DAY) -
+    weight('cost', 'cheapest') * strengths.costPoints +
+    weight('favoured') * favoured
   );
 };

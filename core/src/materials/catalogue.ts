@@ -14,6 +14,7 @@ import methods from './data/methods.json' with { type: 'json' };
 import prep from './data/prep.json' with { type: 'json' };
 import bench from './data/bench.json' with { type: 'json' };
 import sizing from './data/sizing.json' with { type: 'json' };
+import weights from './data/weights.json' with { type: 'json' };
 import {
   catalogueSchema,
   type Base,
@@ -109,6 +110,7 @@ export const rawCatalogue = (): unknown =>
       heatSources,
       limits,
       sizing,
+      weights,
       bench,
     },
     careProfiles,

@@ -20,5 +20,6 @@ export {
   STAGE_WORDS,
   type FoundFigure,
 } from './figures.ts';
+export { careAxis, CARE_AXES, CARE_TABLE, CARE_UNKNOWN, type CareAxis } from './careAxes.ts';
 export { parseFigure } from './parseFigure.ts';
 export * from './schema.ts';

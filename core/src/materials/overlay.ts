@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { failed, problemsFromZod, type Outcome, type Problem } from '../problem/index.ts';
 import { indexed, type Catalogue } from './catalogue.ts';
 import { isFigure, rankIn } from './figures.ts';
-import { AIRS, figureSchema, TACKS, UNITS, WATERS, type Figure } from './schema.ts';
+import { careAxis, CARE_AXES } from './careAxes.ts';
+import { AIRS, figureSchema, TACKS, UNITS, type Figure } from './schema.ts';
 
 /** A figure, or a word about a product, of the user's own, laid over one of the catalogue. */
 export const overrideSchema = z.strictObject({
@@ -32,17 +33,18 @@ const ONLY_TIGHTER: readonly (readonly [ending: string, way: Way])[] = [
 export const guardOf = (figure: string): Way | undefined =>
   ONLY_TIGHTER.find(([ending]) => figure.endsWith(ending))?.[1];
 
+/** The words of care, as the one table of its axes holds them. */
+const CARE_WORDS = CARE_AXES.flatMap((axis) => {
+  const { field, words, ...rest } = careAxis(axis);
+  const tightens = 'guards' in rest && rest.guards ? { tightens: true as const } : {};
+  return field && words ? [[`care.${field}`, { words: Object.keys(words), ...tightens }] as const] : [];
+});
+
 /** Words about a product that a label may say otherwise; those that guard people only towards the first of their list. */
 export const OVERLAID_WORDS: Readonly<Record<string, { readonly words: readonly string[]; readonly tightens?: true }>> =
   {
-    'care.water': { words: WATERS },
-    'care.soak': { words: ['no', 'yes'] },
-    'care.scrub': { words: ['no', 'soft', 'yes'] },
-    'care.solvent': { words: ['no', 'yes'] },
-    'care.frost': { words: ['no', 'yes'] },
-    'care.feet': { words: ['no', 'yes'] },
+    ...Object.fromEntries(CARE_WORDS),
     tack: { words: TACKS },
-    'care.food': { words: ['never', 'dry', 'yes'], tightens: true },
     foodRated: { words: ['no', 'yes'], tightens: true },
     childRated: { words: ['no', 'unknown', 'yes'], tightens: true },
     air: { words: [...AIRS].reverse(), tightens: true },

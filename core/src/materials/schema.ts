@@ -33,6 +33,7 @@ export const UNITS = [
   'washes',
   'class',
   'ranks',
+  'weight',
   's',
 ] as const;
 export type FigureUnit = (typeof UNITS)[number];
@@ -562,6 +563,9 @@ export const catalogueSchema = z.strictObject({
     seamOverlap: figureIn('mm'),
     trim: figureIn('mm'),
     bridgeWidth: figureIn('mm'),
+    /** Between labels on one sheet, and the longest row of them. */
+    labelGap: figureIn('mm'),
+    labelRow: figureIn('mm'),
     sheetGap: figureIn('mm'),
     offcutLeast: figureIn('mm'),
     stripOverlap: figureIn('mm'),
@@ -569,11 +573,41 @@ export const catalogueSchema = z.strictObject({
     weedPiece: figureIn('min'),
     weedMetre: figureIn('min/m'),
   }),
+  /** What weighs how much where stacks are put in order: docs/formulas.md, Match. */
+  weights: z.strictObject({
+    life: figureIn('weight'),
+    risk: figureIn('weight'),
+    hazard: figureIn('weight'),
+    handsOn: figureIn('weight'),
+    waiting: figureIn('weight'),
+    cost: figureIn('weight'),
+    favoured: figureIn('weight'),
+    /** By how much more the one thing counts that matters most. */
+    emphasis: figureIn('weight'),
+    /** What a thing that only a test can tell, and a way that cannot be undone, count beside a caution. */
+    unknownAsCautions: figureIn('weight'),
+    irreversibleAsCautions: figureIn('weight'),
+    lowCost: figureIn('class'),
+    middleCost: figureIn('class'),
+    /** Beyond this nobody at a bench tells lives apart. */
+    longestLife: figureIn('y'),
+    /** How often a year what goes into the laundry is washed. */
+    washesPerYear: figureIn('washes'),
+    shortWork: timeFigure,
+  }),
   /** Habits of the bench: what a batch costs once, how a day outdoors may turn out. */
   bench: z.strictObject({
     /** Getting a way of working ready and clearing it away, once for a batch; part of the minutes for one piece. */
     setUp: z.record(z.enum(HOWS), timeFigure),
     setUpOther: timeFigure,
+    /** Work on one piece where the product says nothing: a layer, heating, rinsing, taking a mask off. */
+    workOther: timeFigure,
+    workHeat: timeFigure,
+    workRinse: timeFigure,
+    workUnmask: timeFigure,
+    /** How much one coat's luck is the next one's, and how wide the work spreads beside drying. */
+    coatLuckShared: figureIn('%'),
+    workLuck: figureIn('%'),
     /** What of the work on a cut film is cutting and weeding. */
     cutShare: figureIn('%'),
     checkEvery: timeFigure,

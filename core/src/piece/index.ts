@@ -11,6 +11,7 @@ export {
 export { surfaceFacts, type SurfaceFacts } from './surfaceFacts.ts';
 export { layersAt, type Cut, type Layer, type Profile } from './layersAt.ts';
 export { adjustDescription, describePiece, type Chip, type Description, type ReadDesign } from './describe.ts';
+export { pieceOf } from './pieceOf.ts';
 export { things, type Thing, type ThingFacts } from './line/things.ts';
 export { designIdsOf, methodIdOf, passesOf, slotIdOf, type Pass } from './passes.ts';
 export { effectiveUse, isHollow, isSideUnsaid } from './effective.ts';

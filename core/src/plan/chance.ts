@@ -289,10 +289,15 @@ const jobsOf = (items: readonly BenchItem[], week: WeekPlan, context: BenchConte
     );
 
 /** The skewed luck of one try: work a little longer or shorter, and each coat slower or faster, one coat much like the next. */
-const luckOf = ({ step }: Job, shared: number, random: () => number): Luck => ({
-  work: step.perPiece.typical > 0 ? drawn(step.perPiece, 0.5 * normal(random)) / step.perPiece.typical : 1,
-  dry: 0.7 * shared + 0.714 * normal(random),
-});
+const luckOf = ({ step }: Job, shared: number, random: () => number, bench: Catalogue['bench']): Luck => {
+  const alike = bench.coatLuckShared.typical / 100;
+  const work = (bench.workLuck.typical / 100) * normal(random);
+  return {
+    work: step.perPiece.typical > 0 ? drawn(step.perPiece, work) / step.perPiece.typical : 1,
+    // shared and own luck together spread as one
+    dry: alike * shared + Math.sqrt(1 - alike ** 2) * normal(random),
+  };
+};
 
 /**
  * How it may come where the crafter follows a plan: drying anywhere in its range, work a little longer or shorter, the forecast off by
@@ -322,7 +327,7 @@ export const chanceOf = (
       : null;
     const execution = new Execution(free, weather, until, fitness);
     const shared = normal(random);
-    for (const job of jobs) execution.run(job, luckOf(job, shared, random));
+    for (const job of jobs) execution.run(job, luckOf(job, shared, random, context.catalogue.bench));
     const ready = items.map(({ piece, steps }) => {
       const at = execution.readyAt(piece.id, steps);
       byPiece.get(piece.id)!.push(at);

@@ -97,17 +97,10 @@ export const waitsBefore = (operations: readonly Operation[], index: number, cat
   return waits;
 };
 
-/** Minutes of work on one piece for one coat or pass of an operation; a default for taking off and heating. */
-export const workFigure = (operation: Operation, catalogue: Catalogue): Figure => {
-  const estimate = (low: number, typical: number, high: number): Figure => ({
-    low,
-    typical,
-    high,
-    unit: 'min',
-    basis: 'estimate',
-  });
-  if (operation.op === 'apply') return catalogue.productById.get(operation.productId)?.handsOn ?? estimate(5, 10, 20);
-  if (operation.op === 'treat') return estimate(5, 8, 15);
-  const tool = operation.productId ? catalogue.productById.get(operation.productId)?.handsOn : undefined;
-  return tool ?? (operation.school === 'rinse' ? estimate(5, 8, 15) : estimate(2, 3, 6));
+/** Minutes of work on one piece for one coat or pass of an operation; the bench's own figure for taking off and heating. */
+export const workFigure = (operation: Operation, { productById, bench }: Catalogue): Figure => {
+  if (operation.op === 'apply') return productById.get(operation.productId)?.handsOn ?? bench.workOther;
+  if (operation.op === 'treat') return bench.workHeat;
+  const tool = operation.productId ? productById.get(operation.productId)?.handsOn : undefined;
+  return tool ?? (operation.school === 'rinse' ? bench.workRinse : bench.workUnmask);
 };

@@ -1,4 +1,8 @@
 import {
+  careAxis,
+  CARE_AXES,
+  CARE_TABLE,
+  CARE_UNKNOWN,
   failed,
   formatLength,
   formatTemperature,
@@ -143,36 +147,9 @@ export const BEST_WORDS: Words<Part['priority']> = {
   leastHandsOn: 'least hands-on',
   leastRisk: 'least risk',
 };
-export const AXIS_WORDS: Words<CareAxis> = {
-  water: 'Washing',
-  soak: 'Soaking',
-  laundry: 'Laundry',
-  tumble: 'Tumble drying',
-  iron: 'Ironing',
-  scrub: 'Scrubbing',
-  solvent: 'Alcohol and solvents',
-  sun: 'Sun and weather',
-  frost: 'Frost',
-  heat: 'Heat in use',
-  food: 'Food and lips',
-  feet: 'Feet',
-};
-
-const WASH_LIMITS: Readonly<Record<string, string>> = {
-  none: 'keep dry',
-  wipe: 'wipe only',
-  handWash: 'hand wash',
-  dishwasher: 'top-rack dishwasher',
-  unknown: 'not known: test a spot',
-};
-const LIMIT_WORDS: Readonly<Record<string, string>> = {
-  yes: 'yes',
-  no: 'no',
-  soft: 'soft cloth only',
-  never: 'keep off food',
-  dry: 'dry food only',
-  unknown: 'not known: test a spot',
-};
+export const AXIS_WORDS = Object.fromEntries(
+  CARE_AXES.map((axis) => [axis, CARE_TABLE[axis].label]),
+) as Words<CareAxis>;
 
 /** A limit in the words of a care card. */
 export const limitWords = (
@@ -183,9 +160,7 @@ export const limitWords = (
     return axis === 'laundry'
       ? `up to ${formatTemperature(value, settings.temperature)}, inside out`
       : `up to ${formatTemperature(value, settings.temperature)}`;
-  if (axis === 'water') return WASH_LIMITS[value] ?? value;
-  if (axis === 'food' && value === 'yes') return 'as the piece itself';
-  return LIMIT_WORDS[value] ?? value;
+  return value === 'unknown' ? CARE_UNKNOWN : (careAxis(axis).words?.[value] ?? value);
 };
 
 export const options = <Key extends string>(words: Words<Key>): { value: Key; label: string }[] =>

@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import {
+  catalogue,
   addBridges,
   bordered,
   clearAreaOf,
@@ -90,8 +91,6 @@ const missingNotice = (missing: readonly string[]): string[] =>
   missing.length ? [`The face has no ${missing.join(' ')}: left out. Choose another face, or another sign.`] : [];
 
 /** Labels are cut apart by this, and stand in rows no wider than a narrow cutter. */
-const LABEL_GAP_MM = 6;
-const LABEL_ROW_MM = 280;
 
 const labelsOf = async (source: Extract<ArtworkSource, { kind: 'labels' }>) => {
   const font = await fontOf(source.face);
@@ -222,7 +221,8 @@ const sizingWorker = {
     const set = await labelsOf(source);
     if (!set.ok) return set;
     const { labels, missing, ...figures } = set;
-    const made = drawing(labelSheet(labels, LABEL_GAP_MM, LABEL_ROW_MM), missingNotice(missing));
+    const { labelGap, labelRow } = catalogue().sizing;
+    const made = drawing(labelSheet(labels, labelGap.typical, labelRow.typical), missingNotice(missing));
     return made.ok
       ? {
           ok: true as const,

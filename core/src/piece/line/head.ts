@@ -2,7 +2,7 @@ import type { Base, Catalogue } from '../../materials/index.ts';
 import type { Use } from '../schema.ts';
 import type { Chip } from './reading.ts';
 import { isSaid } from './designs.ts';
-import type { Thing } from './things.ts';
+import { CARRIED, type Thing } from './things.ts';
 import type { Token } from './tokens.ts';
 import type { Phrase } from './vocabulary.ts';
 
@@ -67,10 +67,10 @@ export const headOf = (
   const firstSegment = named.length ? segments[named[0]!.first]! : -1;
   const inFirst = named.filter((phrase) => segments[phrase.first] === firstSegment);
   let phrase = inFirst.at(-1) ?? null;
-  if (phrase && thingIn(phrase)!.kind === 'carried') {
+  if (phrase && thingIn(phrase)!.kind === CARRIED) {
     const carrier = phrase;
     const host =
-      inFirst.at(-2) ?? named.find((other) => other.first > carrier.first && thingIn(other)!.kind !== 'carried');
+      inFirst.at(-2) ?? named.find((other) => other.first > carrier.first && thingIn(other)!.kind !== CARRIED);
     phrase = host ?? carrier;
   }
   const lastOf = (one: Phrase) => one.first + one.tokens.length - 1;

@@ -507,20 +507,25 @@ class Interpreter {
     }
   }
 
-  /** "Old", "antique": what is on it is not known, and may hold lead. */
+  /** "Old", "antique": what is on it is not known, and may hold lead; so may a paint whose age nobody has said. */
   private old(): void {
-    const { tokens, catalogue, head } = this.given;
+    const { tokens, catalogue, head, chips, negated } = this.given;
     const at = tokens.findIndex(({ norm }) => words.old.includes(norm));
-    if (at < 0 || this.given.negated.has(at) || this.isSaid('finish')) return;
-    const base = this.given.chips.find(({ field }) => field === 'base')?.value ?? head.thing?.facts.base?.[0];
-    const pattern = catalogue.baseById.get(String(base))?.pattern;
+    if (at < 0 || negated.has(at)) return;
     const from = tokens[at]!.text;
+    const finish = chips.findIndex(({ field }) => field === 'finish');
+    const isPaint = finish >= 0 && COATS[String(chips[finish]!.value)]?.which === 'ground';
+    if (finish >= 0 && (!isPaint || chips.some(({ field }) => field === 'ageDays'))) return;
+    const base = chips.find(({ field }) => field === 'base')?.value ?? head.thing?.facts.base?.[0];
+    const pattern = catalogue.baseById.get(String(base))?.pattern;
     if (base === 'ceramic-glazed' || pattern === 'glaze') {
-      const held = this.given.chips.findIndex(({ field }) => field === 'base');
-      if (held >= 0) (this.given.chips as Chip[]).splice(held, 1);
+      const held = chips.findIndex(({ field }) => field === 'base');
+      if (held >= 0) (chips as Chip[]).splice(held, 1);
       this.given.say({ field: 'base', value: 'glaze-old', label: 'an unknown old glaze', from, isGuess: true });
-    } else if (pattern && ['grain', 'ply', 'metal'].includes(pattern))
+    } else if (pattern && ['grain', 'ply', 'metal'].includes(pattern)) {
+      if (finish >= 0) (chips as Chip[]).splice(finish, 1);
       this.given.say({ field: 'finish', value: 'unknown-finish', label: 'unknown finish', from, isGuess: true });
+    }
   }
 
   /** Ways whose name depends on what the piece is made of. */

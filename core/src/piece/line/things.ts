@@ -41,6 +41,9 @@ export const thingsSchema = z.strictObject({
   ),
 });
 
+/** The kind of what is put onto another thing: labels, names, stickers. */
+export const CARRIED = 'carried';
+
 let known: readonly Thing[] | undefined;
 
 /**
@@ -54,7 +57,9 @@ export const things = (): readonly Thing[] => {
     known = Object.entries(rows).flatMap(([kind, names]) =>
       names.map((row): Thing => {
         const { name, ...own } = typeof row === 'string' ? { name: row } : row;
-        const facts = { item: 'ordinary' as const, ...kinds[kind], ...own };
+        // what is carried by something else says nothing of what that is
+        const plain = kind === CARRIED ? {} : { item: 'ordinary' as const };
+        const facts = { ...plain, ...kinds[kind], ...own };
         return { name, kind, facts };
       }),
     );

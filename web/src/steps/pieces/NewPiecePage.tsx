@@ -1,14 +1,14 @@
 import { Button, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { adjustDescription, type Description } from '@sgraffa/core';
+import { adjustDescription, pieceOf, type Description } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import { Section } from '../../ui/section/Section.tsx';
 import { sectionModel } from '../../ui/section/sectionModel.ts';
 import { readLine, useReading } from '../../workers/describeClient.ts';
 import { judgingOf } from '../../workers/matchClient.ts';
 import { Chips, type Said } from './Chips.tsx';
-import { pieceOf } from './pieceOf.ts';
+
 import { UnknownWords } from './UnknownWords.tsx';
 import './pieces.css';
 

@@ -1,14 +1,14 @@
-import {
-  areaSchema,
-  plainDesign,
-  plainOwnSurface,
-  plainPiece,
-  type Description,
-  type Part,
-  type Piece,
-} from '@sgraffa/core';
+import { areaSchema } from '../shape/index.ts';
+import { plainDesign, plainOwnSurface, plainPiece } from './defaults.ts';
+import type { Description } from './describe.ts';
+import type { Part, Piece } from './schema.ts';
 
-/** The piece that a description stands for; without a material it is a surface of the crafter's own. */
+/**
+ * The piece that a description stands for; without a material it is a surface of the crafter's own.
+ *
+ * @param id   the piece's id
+ * @param line what was typed
+ */
 export const pieceOf = (id: string, line: string, read: Description): Piece => {
   const plain = plainPiece(id, read.name, 'own');
   const part = plain.parts[0]!;
@@ -29,5 +29,5 @@ export const pieceOf = (id: string, line: string, read: Description): Piece => {
       over: over === null ? null : idOf(over),
     })),
   };
-  return { ...plain, line, quantity: read.quantity, due: read.due, parts: [filled] };
+  return { ...plain, line: line.slice(0, 400), quantity: read.quantity, due: read.due, parts: [filled] };
 };

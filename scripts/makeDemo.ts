@@ -45,7 +45,7 @@ const piece = (
     design?: Partial<Design>;
     piece?: Partial<Piece>;
     area?: Area;
-    /** A product that the crafter wants among the layers: the best stack with it is their own choice. */
+    /** The clear that the crafter wants over it: the best stack with it is their own choice. */
     wants?: string;
   },
 ): Piece => {
@@ -63,6 +63,7 @@ const piece = (
         area: facts.area ?? null,
         use: { ...part!.use, ...SAID, ...facts.use },
         designs: [{ ...part!.designs[0]!, zone: 'outside', ...facts.design }],
+        wants: facts.wants ? { finish: { product: facts.wants } } : {},
       },
     ],
   };

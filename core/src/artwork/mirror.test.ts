@@ -16,8 +16,13 @@ test.each([
 );
 
 describe('on a piece', () => {
-  const noteFor = (productId: string, base: string, zone: 'outside' | 'inside') => {
-    const { part } = briefOf({ base, design: { zone } });
+  const noteFor = (
+    productId: string,
+    base: string,
+    zone: 'outside' | 'inside',
+    seenFrom: 'same' | 'through' | 'unknown' = 'unknown',
+  ) => {
+    const { part } = briefOf({ base, design: { zone, seenFrom } });
     const operation: ApplyOperation = {
       id: 'film',
       op: 'apply',
@@ -35,12 +40,21 @@ describe('on a piece', () => {
     ['iron-on-standard', 'cotton', 'outside', true, 'bonding side up'],
     ['dye-sheet', 'polyester', 'outside', true, 'bonding side up'],
     ['film-permanent', 'steel-stainless', 'outside', false, 'seen from the front'],
-    ['film-permanent', 'glass-soda-lime', 'inside', true, 'seen through'],
+    ['film-permanent', 'glass-soda-lime', 'inside', null, 'From which side is it seen?'],
+    ['film-permanent', 'pp', 'inside', null, 'From which side is it seen?'], // thin PP lets light through
     ['film-permanent', 'ceramic-glazed', 'inside', false, 'seen from the front'], // nobody looks through glaze
     ['film-stencil', 'hardwood', 'outside', false, 'liner down'],
     ['paper-freezer', 'cotton', 'outside', null, 'Glossy side up: mirror it; glossy side down: do not'],
   ] as const)('%s on %s, %s: mirrored %s', (productId, base, zone, isMirrored, words) =>
     expect(noteFor(productId, base, zone)).toEqual({ isMirrored, words: expect.stringContaining(words) }),
+  );
+
+  test.each([
+    ['film-permanent', 'through', true],
+    ['film-permanent', 'same', false],
+    ['iron-on-standard', 'through', false],
+  ] as const)('%s inside glass, seen %s: mirrored %s', (productId, seenFrom, isMirrored) =>
+    expect(noteFor(productId, 'glass-soda-lime', 'inside', seenFrom)).toMatchObject({ isMirrored }),
   );
 
   test.each(['craft-acrylic', 'tape-regular', 'hold-pins'])('%s is not cut', (productId) =>

@@ -53,6 +53,14 @@ export const mirrorNote = (operation: ApplyOperation, part: Part, catalogue: Cat
   const surface = surfaceFacts(part.surface, catalogue);
   if (!cutSide || !surface.ok) return null;
   const design = part.designs.find(({ id }) => id === operation.designId) ?? part.designs[0];
-  const isClear = surface.facts.properties.traits.includes('transparent');
-  return noteOf(cutSide, design?.zone === 'inside' && isClear);
+  const letsLight = ['transparent', 'translucent'].some((trait) =>
+    surface.facts.properties.traits.some((own) => own === trait),
+  );
+  const isInside = design?.zone === 'inside' && letsLight;
+  const seenFrom = design?.seenFrom ?? 'unknown';
+  if (isInside && seenFrom === 'unknown') {
+    const { words } = noteOf(cutSide, true);
+    return { isMirrored: null, words: `From which side is it seen? Through the material: ${words.toLowerCase()}` };
+  }
+  return noteOf(cutSide, seenFrom === 'through');
 };

@@ -1,5 +1,5 @@
 import { AIRS, PLACES, TOOLS, WATERS, rankIn } from '../materials/index.ts';
-import type { Brief } from '../piece/index.ts';
+import { isHollow, type Brief } from '../piece/index.ts';
 import { formatTemperature } from '../units/index.ts';
 import type { Situation } from './context.ts';
 import { LOOK_WORDS } from './words.ts';
@@ -211,9 +211,13 @@ export const changesFor = ({ brief, catalogue, heat, use, surface }: Situation):
     led,
     noHeat,
     coolerUse,
-    part.designs.some(({ zone }) => zone !== 'outside')
-      ? one('use', 'zone-outside', 'Move the design to the outside, off the rim', withDesigns({ zone: 'outside' }))
-      : [],
+    isHollow(part.surface.shape)
+      ? part.designs.some(({ zone }) => zone !== 'outside')
+        ? one('use', 'zone-outside', 'Move the design to the outside, off the rim', withDesigns({ zone: 'outside' }))
+        : []
+      : part.designs.some(({ zone }) => zone !== 'underside') && use.food !== 'none'
+        ? one('use', 'zone-underside', 'Put it on a side that food does not touch', withDesigns({ zone: 'underside' }))
+        : [],
     ['feet', 'abrasion'].includes(use.wear)
       ? one('use', 'wear-handled', 'Keep feet and rubbing off it', withUse({ wear: 'handled' }))
       : [],

@@ -152,6 +152,7 @@ const ROWS: readonly Row[] = [
     silent: { base: 'pmma', surface: { shape: 'flat' } },
   },
   { rule: 'plasticiser-softens', speaks: { base: 'pvc-soft' }, silent: { base: 'abs' } },
+  { rule: 'oily-wood-repels', speaks: { base: 'teak' }, silent: bareWood },
   { rule: 'sheet-outgasses', speaks: { base: 'polycarbonate' }, silent: glass },
   { rule: 'brittle-on-bending', speaks: { base: 'leather' }, silent: bareWood },
   {

@@ -135,6 +135,7 @@ const smoothed = (texture: Top['texture'], by: number, floorAbove: Top['texture'
 
 const HIDDEN_BY_COAT = new Set<string>([
   'rawWood',
+  'oilyWood',
   'glossy',
   'bareMetal',
   'saponifies',

@@ -385,6 +385,12 @@ export const RULE_ROWS: readonly RuleRow[] = [
     ['-', glass, FILM],
     ['-', { base: 'pvc-soft' }, CREAM],
   ),
+  ...rowsOf(
+    'oily-wood-repels',
+    ['cautions', { base: 'teak' }, PAINT],
+    ['-', wood, PAINT],
+    ['-', { base: 'teak' }, BURN],
+  ),
   ...rowsOf('sheet-outgasses', ['cautions', { base: 'pmma' }, FILM], ['-', glass, FILM]),
   ...rowsOf(
     'brittle-on-bending',

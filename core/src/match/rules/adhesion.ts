@@ -241,6 +241,20 @@ export const adhesion: readonly Rule[] = [
         : null,
   }),
   aboutProduct({
+    id: 'oily-wood-repels',
+    topic: 'adhesion',
+    about: 'The oil of tropical woods comes to the face and holds coats and glue off.',
+    at: ['film', 'medium', 'ground', 'groundSeal'],
+    test: ({ top, product }) =>
+      top.traits.includes('oilyWood') && !takesAway(product)
+        ? cautions(
+            `the oil in this wood holds ${product.name} off`,
+            'Wipe it with solvent just before, and try a spot for a week.',
+            'practice',
+          )
+        : null,
+  }),
+  aboutProduct({
     id: 'sheet-outgasses',
     topic: 'adhesion',
     about: 'Gas from some plastic sheets makes bubbles under film.',

@@ -70,6 +70,8 @@ const COATS: Readonly<Record<string, { which: 'ground' | 'topcoat'; kind: string
   waxed: { which: 'topcoat', kind: 'clear', product: 'furniture-wax' },
 };
 
+const NEGATIONS = new Set(words.negations.map(normOf));
+
 const lastOf = ({ first, tokens }: Phrase): number => first + tokens.length - 1;
 
 class Interpreter {
@@ -130,7 +132,18 @@ class Interpreter {
 
   private not(field: string, value: string | number, phrase: Phrase): void {
     if (!this.nots.some((one) => one.field === field && one.value === value))
-      this.nots.push({ field, value, words: this.from(phrase).slice(0, 120) || field });
+      this.nots.push({ field, value, words: this.withItsNot(phrase).slice(0, 120) || field });
+  }
+
+  /** The words of a phrase with the "not" that speaks of it: "never in the dishwasher". */
+  private withItsNot(phrase: Phrase): string {
+    const { tokens, reading } = this.given;
+    const { clause } = phrase.tokens[0]!;
+    const from = tokens.findLastIndex(
+      (token, at) => at < phrase.first && token.clause === clause && NEGATIONS.has(token.norm),
+    );
+    const start = tokens[from]?.start ?? phrase.tokens[0]!.start;
+    return reading.typed(start, phrase.tokens.at(-1)!.end);
   }
 
   private isSaid = (field: string): boolean => this.given.chips.some((chip) => chip.field === field && !chip.isGuess);

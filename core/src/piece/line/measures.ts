@@ -95,7 +95,7 @@ export const readMeasures = (reading: Reading, say: (chip: Chip) => void): void 
     say({ field, value, label, from: reading.typed(start, end) });
     reading.take(start, end);
   };
-  for (const { match, start, end } of reading.find(/\b(\d+) (?:\w+ )?(?:loose )?islands?\b/g))
+  for (const { match, start, end } of reading.find(/\b(\d+) (?:(?:loose|small|free|single) )*islands?\b/g))
     tell('islands', Math.min(100_000, Number(match[1])), start, end);
 
   const sizes = new RegExp(

@@ -1,0 +1,212 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { catalogue } from '../../materials/index.ts';
+import { describePiece, pieceOf, pieceSchema, things, type Description } from '../index.ts';
+
+const all = catalogue();
+const NOW = '2026-11-26T09:00:00Z';
+const read = (line: string) => describePiece(line, all, NOW);
+
+/** The facts of a description that a row may speak of. */
+const factsOf = (d: Description): Readonly<Record<string, unknown>> => ({
+  ...d.use,
+  base: d.surface.base,
+  finish: d.surface.existing[0]?.finish ?? null,
+  ageDays: d.surface.existing[0]?.ageDays ?? null,
+  condition: d.surface.condition,
+  tone: d.surface.tone,
+  shape: d.surface.shape,
+  widthMm: d.surface.widthMm,
+  heightMm: d.surface.heightMm,
+  topMm: d.topMm,
+  footMm: d.footMm,
+  look: d.look,
+  zone: d.zone,
+  quantity: d.quantity,
+  due: d.due?.slice(0, 10) ?? null,
+  minStrokeMm: d.minStrokeMm,
+  islands: d.islands,
+  wants: d.wants,
+  unread: d.unread,
+  unknownThing: d.unknownThing,
+  area: d.area,
+});
+
+const ROWS: readonly (readonly [string, object])[] = [
+  // how many
+  ['a dozen drawer labels, enamelled steel', { quantity: 12, base: 'porcelain-enamel' }],
+  ['half a dozen galvanised buckets', { quantity: 6, base: 'steel-galvanised' }],
+  ['pair of slate house numbers', { quantity: 2 }],
+  ['coir door mats x 10, 75 by 45 cm', { quantity: 10, widthMm: 750, heightMm: 450 }],
+  ['steel lunch boxes, 8 of them', { quantity: 8 }],
+  ['twenty-four plaques, raw maple', { quantity: 24 }],
+  ['mug with 3 moons', { quantity: 1 }],
+  ['oak boards, one line of letters each', { quantity: 1 }],
+  // how large
+  ['pine sign 30 x 18 in', { widthMm: expect.closeTo(762), heightMm: expect.closeTo(457.2) }],
+  ['cedar sign 3 ft by 8 in', { widthMm: expect.closeTo(914.4), heightMm: expect.closeTo(203.2) }],
+  ['sign 2,100 × 360 mm, larch', { widthMm: 2100, heightMm: 360 }],
+  ['slate, letters 2 1/2 in high', { heightMm: null }],
+  ['larch board, lettering about 290 mm wide', { widthMm: null }],
+  ['steel flask, 92 mm across the rim and 74 mm at the foot', { topMm: 92, footMm: 74 }],
+  [
+    'tapered glass vase 120 mm at the top, 80 mm at the base, 250 mm high',
+    { shape: 'cone', area: { kind: 'cone', topDiameterMm: 120, bottomDiameterMm: 80, slantMm: null, heightMm: 250 } },
+  ],
+  ['aluminium plate, strokes as thin as 0.8 mm, about 17 loose islands', { minStrokeMm: 0.8, islands: 17 }],
+  ['plywood 18 mm thick', { widthMm: null, heightMm: null }],
+  // when, how old, how long
+  ['plaques ready by 12 December', { due: '2026-12-12' }],
+  ['baubles, needed before Christmas', { due: '2026-12-24' }],
+  ['signs ready by Friday', { due: '2026-11-27' }],
+  ['steel locker sprayed three weeks ago', { finish: 'sprayed-paint', ageDays: 21, lifeYears: null }],
+  ['tool box, mild steel, painted yesterday', { finish: 'acrylic-paint', ageDays: 1 }],
+  ['birch ply sign, outdoors three winters', { lifeYears: 3, place: 'exposed' }],
+  ['bench, teak, ten years', { lifeYears: 10 }],
+  ['toy box for a two year old', { children: 'yes', lifeYears: null }],
+  // what is said as a "not"
+  [
+    'enamel bowl, never in the dishwasher',
+    { nots: [{ field: 'water', value: 'dishwasher', words: 'never in the dishwasher' }] },
+  ],
+  ['lunch box, not for the dishwasher, but wiped', { water: 'wipe' }],
+  ['not outdoors: pine shelf, waxed', { place: 'indoors', finish: 'waxed' }],
+  ['neither for food nor for children: ceramic bowl', { food: 'none', children: 'no' }],
+  ['mug, not for drinking', { food: 'none' }],
+  ['coir mat by stencil and brush, no spray', { wants: { designs: [{ way: 'pile-stipple' }] } }],
+  ['steel sign without rust', { condition: [] }],
+  ['dishwasher: never, glazed mug', { water: 'handWash' }],
+  // what is there, what is wanted
+  [
+    'oak board to be stained dark, white lettering in film',
+    {
+      base: 'hardwood',
+      finish: null,
+      tone: 'unknown',
+      wants: {
+        ground: { kind: 'stain', tone: 'dark', colour: 'dark' },
+        designs: [{ way: 'decal', tone: 'light', colour: 'white' }],
+      },
+    },
+  ],
+  ['plaque in oiled beech', { finish: 'oiled', wants: { designs: [{}] } }],
+  [
+    'raw poplar frame, chalk-type paint, text in cream film',
+    { finish: null, wants: { ground: { product: 'chalk-type-paint', kind: 'paint' } } },
+  ],
+  ['notice board, larch, oil stain wanted', { finish: null, wants: { ground: { product: 'oil-stain' } } }],
+  ['mug, film wrap with lettering on top', { wants: { designs: [{ way: 'wrap' }, { way: 'decal' }] } }],
+  ['primed canvas, clear sheet cut by hand', { wants: { designs: [{ mask: 'sheet-acetate', hand: true }] } }],
+  [
+    'wooden sign, lettering painted through a stencil',
+    { finish: null, wants: { designs: [{ way: 'paint-stencil' }] } },
+  ],
+  ['glass jar, etched stars', { look: 'frosted', wants: { designs: [{ way: 'frost-etch' }] } }],
+  ['brass plate, etched', { base: 'brass', unread: ['etched brass'] }],
+  ['cotton bag, film letters', { wants: { designs: [{ way: 'iron-on' }] } }],
+  // spelling, and words in no list
+  ['plywod sing, outdors', { base: 'plywood', place: 'exposed' }],
+  ['hardwod chopping bord', { base: 'hardwood', food: 'food' }],
+  ['grey anodized aluminum panel', { base: 'aluminium', finish: 'anodised' }],
+  ['a quern, indoors', { base: '', unread: ['quern'], unknownThing: 'quern' }],
+  ['zebrano chopping board', { base: '', unread: ['zebrano'], food: 'food' }],
+  ['thing of flumwood', { base: '', unread: ['flumwood'] }],
+  // where, whose colour
+  ['names on the outside of the mug', { zone: 'outside' }],
+  ['polycarbonate dome, film stuck on the inside', { zone: 'inside' }],
+  ['black polyester pennant', { tone: 'dark' }],
+  ['polyester pennant, black letters', { tone: 'unknown' }],
+  // what a name makes likely
+  ['candle jar', { item: 'candleVessel', heat: 'candle' }],
+  ['vacuum flask', { item: 'vacuumVessel' }],
+  ['mug', { food: 'lip', heat: 'hotDrink', shape: 'cylinder' }],
+  ['frame for a mirror', { base: 'hardwood' }],
+  ['helmet bag, nylon', { item: 'ordinary', base: 'nylon' }],
+  ['smoke alarm cover', { item: 'unknown' }],
+  ['old painted pine door', { finish: 'unknown-finish' }],
+  ['stickers for a lunch box', { base: 'pp', food: 'food' }],
+  ['oak thing with a name', { food: 'unknown', item: 'unknown', heat: 'unknown' }],
+];
+
+test.each(ROWS)('%s', (line, expected) => expect(factsOf(read(line))).toMatchObject(expected));
+
+describe('what the line does not say', () => {
+  test('stays unknown, all of it', () =>
+    expect(read('oak').use).toMatchObject({
+      place: 'unknown',
+      water: 'unknown',
+      soak: 'unknown',
+      wear: 'unknown',
+      heat: 'unknown',
+      food: 'unknown',
+      children: 'unknown',
+      skin: 'unknown',
+      grip: 'unknown',
+      mustComeOff: 'unknown',
+      item: 'unknown',
+    }));
+
+  test('is a guess that says so, where the name of the thing makes it likely', () => {
+    const { chips } = read('mug, hand wash');
+    expect(chips.filter(({ isGuess }) => !isGuess).map(({ field }) => field)).toEqual(['water']);
+    expect(chips.find(({ field }) => field === 'food')).toMatchObject({ isGuess: true, from: 'mug' });
+  });
+
+  test('every chip shows the words that it came from', () => {
+    for (const [line] of ROWS)
+      for (const { from, field } of read(line).chips)
+        expect([line, field, from.length > 0]).toEqual([line, field, true]);
+  });
+});
+
+describe('the things', () => {
+  const known = things();
+  test('are at least three hundred, each once', () => {
+    expect(known.length).toBeGreaterThanOrEqual(300);
+    const names = known.map(({ name }) => name.toLowerCase());
+    expect(names.filter((name, at) => names.indexOf(name) !== at)).toEqual([]);
+  });
+
+  test('speak of materials, finishes and heat that there are', () => {
+    for (const { name, facts } of known) {
+      for (const id of facts.base ?? []) expect([name, id, all.baseById.has(id)]).toEqual([name, id, true]);
+      if (facts.finish) expect(all.finishById.has(facts.finish)).toBe(true);
+      if (facts.heat) expect([name, all.heatSourceById.has(facts.heat)]).toEqual([name, true]);
+    }
+  });
+
+  test('are found by their own name, one or several of them', () => {
+    const lost = known.filter(({ kind, name, facts }) => {
+      if (kind === 'carried' || !facts.item) return false;
+      const found = (line: string) => read(line).use.item === facts.item;
+      return !found(`1 ${name}`);
+    });
+    expect(lost.map(({ name }) => name)).toEqual([]);
+  });
+});
+
+test('any words at all make a piece that the document can keep', () => {
+  const words = fc.constantFrom(
+    ...ROWS.flatMap(([line]) => line.split(' ')),
+    'never',
+    'x',
+    '3/4',
+    '12.12.',
+    '°C',
+    '"',
+    'İ',
+    '🌙',
+    '0',
+    '99999',
+    'not',
+    'by',
+  );
+  fc.assert(
+    fc.property(fc.array(words, { maxLength: 25 }), (parts) => {
+      const line = parts.join(' ');
+      const parsed = pieceSchema.safeParse(pieceOf('p', line, read(line)));
+      if (!parsed.success) throw new Error(parsed.error.message);
+    }),
+    { numRuns: 150 },
+  );
+});

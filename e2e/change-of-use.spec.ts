@@ -100,7 +100,7 @@ test('two candidates stand beside each other with only what differs lit, and any
   await page.goto('/pieces/demo-signs/match');
   await judged(page);
   await page
-    .locator('.sg-candidate', { hasText: 'under clear acrylic' })
+    .locator('.sg-candidate', { hasText: 'under anti-slip' })
     .first()
     .getByRole('button', { name: 'Beside the chosen one' })
     .click();

@@ -77,12 +77,17 @@ const designFrom = (
   chips: readonly Chip[],
   place: number,
   name: string,
+  isSeveral: boolean,
 ): ReadDesign & { readonly colour: string | null } => {
   const own = chips.flatMap((chip) => {
     const { place: at, property } = designOf(chip.field);
     return at === place ? [{ ...chip, field: property }] : [];
   });
   const of = <Kind extends Value>(property: string): Kind | undefined => first(own, property) as Kind | undefined;
+  const covers = ['wrap', 'inside-coat'].includes(String(of('way')));
+  // strokes and islands are of the letters, not of what covers the whole area; sizes of the first design
+  const isDrawn = !covers || !isSeveral;
+  const ofArtwork = (field: string) => (isDrawn ? number(first(chips, field)) : null);
   const isFirst = place === 0;
   return {
     name,
@@ -91,9 +96,9 @@ const designFrom = (
     zone: of<Design['zone']>('zone') ?? (first(chips, 'zone') as Design['zone'] | undefined) ?? 'unknown',
     seenFrom: seenFromOf(of<string>('seenFrom'), of<Design['zone']>('zone')),
     tone: of<'light' | 'dark'>('design tone') ?? 'unknown',
-    minStrokeMm: isFirst ? number(of('minStrokeMm')) : null,
-    minWebMm: isFirst ? number(of('minWebMm')) : null,
-    islands: isFirst ? number(of('islands')) : null,
+    minStrokeMm: ofArtwork('minStrokeMm'),
+    minWebMm: ofArtwork('minWebMm'),
+    islands: ofArtwork('islands'),
     widthMm: isFirst ? number(of('designWidthMm')) : null,
     heightMm: isFirst ? number(of('designHeightMm')) : null,
     wants: given({
@@ -179,7 +184,7 @@ const composed = ({ name, chips, nots, names, unread, unknownThing }: Parts): De
     const value = of(field);
     return value === undefined ? [] : [[field, value] as const];
   });
-  const designs = names.map((each, place) => designFrom(chips, place, each));
+  const designs = names.map((each, place) => designFrom(chips, place, each, names.length > 1));
   const [main] = designs;
   const ground = coatOf(chips, 'ground');
   const topcoat = coatOf(chips, 'topcoat');
@@ -190,8 +195,8 @@ const composed = ({ name, chips, nots, names, unread, unknownThing }: Parts): De
     use: { ...plainUse(), ...(Object.fromEntries(said) as Partial<Use>), nots },
     look: main!.look,
     zone: main!.zone,
-    minStrokeMm: main!.minStrokeMm,
-    islands: main!.islands,
+    minStrokeMm: number(of('minStrokeMm')),
+    islands: number(of('islands')),
     topMm: number(of('topMm')),
     footMm: number(of('footMm')),
     quantity: number(of('quantity')) ?? 1,

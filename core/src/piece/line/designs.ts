@@ -29,7 +29,9 @@ export class DesignDrafts {
   /** The place of the design that a property is said of; a new one where it has another value of it already. */
   placeFor(property: keyof DesignWants | 'tone' | 'look' | 'zone', noun?: string): number {
     const draft = this.all[this.current]!;
-    if (draft.said.has(property) && noun !== undefined && draft.noun !== null && draft.noun !== noun) this.begin(noun);
+    const isOther = noun !== undefined && draft.noun !== null && draft.noun !== noun;
+    // what covers the whole area has no letters of its own
+    if (noun !== undefined && (draft.said.has('area') || (draft.said.has(property) && isOther))) this.begin(noun);
     this.all[this.current]!.said.add(property);
     return this.current;
   }

@@ -40,6 +40,9 @@ const PARTING = new Set([
 ]);
 const MATERIAL_BEFORE = new Set(['of', 'in', 'from']);
 
+/** Kinds of things that may as well lie on another thing. */
+const LAID_ON_OTHERS = new Set(['sign', 'plaque', 'marker', 'ornament']);
+
 const thingIn = (phrase: Phrase): Thing | null => {
   for (const meaning of phrase.meanings) if (meaning.kind === 'thing') return meaning.thing;
   return null;
@@ -74,6 +77,15 @@ export const headOf = (
     phrase = host ?? carrier;
   }
   const lastOf = (one: Phrase) => one.first + one.tokens.length - 1;
+  // "a sign on a mirror" is worked on the mirror
+  if (
+    phrase &&
+    LAID_ON_OTHERS.has(thingIn(phrase)!.kind) &&
+    ['on', 'onto'].includes(tokens[lastOf(phrase) + 1]?.norm ?? '')
+  ) {
+    const from = lastOf(phrase);
+    phrase = named.find(({ first }) => first > from && first <= from + 4) ?? phrase;
+  }
   const after = phrase && tokens[lastOf(phrase) + 1];
   // "drawer knobs" are no drawers: the word that follows is the thing
   const isModifier =

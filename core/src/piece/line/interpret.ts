@@ -169,6 +169,14 @@ class Interpreter {
     return withIn > 0 ? before.slice(0, withIn).findLast(({ norm }) => DESIGN_NOUNS.has(norm))?.norm : undefined;
   }
 
+  /** The noun of the design just before a participle: "letters painted black" says nothing of what lies below. */
+  private nounBefore(phrase: Phrase): string | undefined {
+    const { head } = this.given;
+    const word = this.near(phrase, 1, 0).before[0]?.norm;
+    const isOfThing = head.phrase !== null && head.endsAt < phrase.first - 1 && !this.ageOf(phrase);
+    return word !== undefined && DESIGN_NOUNS.has(word) && isOfThing ? word : undefined;
+  }
+
   /** True where a coat is spoken of as still to come: "to be stained", or any coat of what is said to be raw. */
   private isWish(phrase: Phrase): boolean {
     const { phrases } = this.given;
@@ -218,6 +226,11 @@ class Interpreter {
     const isThingToo = this.has(phrase, 'thing');
     // "frame for a mirror": the mirror is another thing, and a label of paper is not what it is stuck on
     if (isThingToo && head.phrase && head.phrase !== phrase && phrase.first > head.endsAt) return;
+    const other = chips.find(({ field, isGuess }) => field === 'base' && !isGuess);
+    if (other && [other.value, id].sort().join() === 'cotton,polyester') {
+      (chips as Chip[]).splice(chips.indexOf(other), 1);
+      return this.say('base', 'polycotton', catalogue.baseById.get('polycotton')?.name ?? 'polycotton', phrase);
+    }
     if (chips.some(({ field }) => field === 'base')) {
       // a sort beside its kind says nothing more ("oak wood"); another material is a question
       const held = chips.find(({ field }) => field === 'base')!;
@@ -243,7 +256,7 @@ class Interpreter {
       return;
     }
     const coat = COATS[id];
-    const noun = this.designNoun(phrase, 2);
+    const noun = this.designNoun(phrase, 2) ?? this.nounBefore(phrase);
     const { after } = this.near(phrase, 0, 3);
     const isThrough = after.some(({ norm }) => norm === 'through' || norm === 'stencil');
     if (coat?.kind === 'paint' && (noun !== undefined || isThrough)) {
@@ -261,10 +274,14 @@ class Interpreter {
     this.age(phrase);
   }
 
-  private age(phrase: Phrase): void {
+  private ageOf(phrase: Phrase): Times['ages'][number] | undefined {
     const end = phrase.tokens.at(-1)!.end;
     const start = phrase.tokens[0]!.start;
-    const age = this.given.ages.find((one) => Math.abs(one.start - end) <= 24 || Math.abs(start - one.end) <= 12);
+    return this.given.ages.find((one) => Math.abs(one.start - end) <= 24 || Math.abs(start - one.end) <= 12);
+  }
+
+  private age(phrase: Phrase): void {
+    const age = this.ageOf(phrase);
     if (age)
       this.given.say({
         field: 'ageDays',
@@ -317,7 +334,6 @@ class Interpreter {
   }
 
   private colour(phrase: Phrase, { colour, tone }: Extract<Meaning, { kind: 'colour' }>): void {
-    const noun = this.designNoun(phrase);
     const { before, after } = this.near(phrase, 4, 2);
     const next = this.phraseAt.get(lastOf(phrase) + 1);
     const isFilm =
@@ -325,6 +341,12 @@ class Interpreter {
       next.tokens[0]!.clause === phrase.tokens[0]!.clause &&
       next.meanings.some((one) => one.kind === 'fact' && one.field === 'way');
     const previous = this.phraseAt.get(phrase.first - 1) ?? this.phraseAt.get(phrase.first - 2);
+    const sprayed = this.given.phrases.findLast(
+      (other) =>
+        other.first < phrase.first &&
+        other.tokens[0]!.clause === phrase.tokens[0]!.clause &&
+        other.meanings.some((one) => one.kind === 'fact' && (one.field === 'spray' || one.field === 'coat')),
+    );
     const coatBefore =
       previous &&
       previous.tokens[0]!.clause === phrase.tokens[0]!.clause &&
@@ -335,6 +357,7 @@ class Interpreter {
       next && next.tokens[0]!.clause === phrase.tokens[0]!.clause && (this.isCoat(next) || this.isGroundProduct(next))
         ? next
         : undefined;
+    const noun = this.designNoun(phrase) ?? this.nounBefore(coatBefore ?? phrase);
     const saidOf = (field: string) => {
       if (tone !== 'unknown') this.say(field, tone, colour, phrase);
       const other = field.replace(/tone$/, 'colour');
@@ -347,11 +370,11 @@ class Interpreter {
     ) {
       const place = this.given.designs.placeFor('tone', noun);
       saidOf(designField(place, 'design tone'));
-    } else if (coatBefore ?? coatAfter) {
-      const coat = (coatBefore ?? coatAfter)!;
+    } else if (coatBefore ?? coatAfter ?? sprayed) {
+      const coat = (coatBefore ?? coatAfter ?? sprayed)!;
       const isWanted = !this.has(coat, 'finish') || this.isWish(coat);
       saidOf(isWanted ? 'ground tone' : 'tone');
-      if (isWanted && this.isCoat(coat) && !this.isSaid('ground kind'))
+      if (isWanted && (this.isCoat(coat) || coat === sprayed) && !this.isSaid('ground kind'))
         this.say('ground kind', this.coatKind(coat), this.coatKind(coat), coat);
     } else if (after[0] && DESIGN_NOUNS.has(after[0].norm)) saidOf('design tone');
     else if (this.isOfSurface(phrase)) {

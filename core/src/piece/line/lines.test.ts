@@ -96,6 +96,10 @@ const ROWS: readonly (readonly [string, object])[] = [
   ],
   ['notice board, larch, oil stain wanted', { finish: null, wants: { ground: { product: 'oil-stain' } } }],
   ['mug, film wrap with lettering on top', { wants: { designs: [{ way: 'wrap' }, { way: 'decal' }] } }],
+  [
+    'mug, film wrap, metal film lettering on top, 0.8 mm strokes',
+    { minStrokeMm: 0.8, wants: { designs: [{ way: 'wrap' }, { way: 'decal', film: 'film-metallic' }] } },
+  ],
   ['primed canvas, clear sheet cut by hand', { wants: { designs: [{ mask: 'sheet-acetate', hand: true }] } }],
   [
     'wooden sign, lettering painted through a stencil',

@@ -136,6 +136,15 @@ export const readMeasures = (reading: Reading, say: (chip: Chip) => void): void 
     tell(field, value, start - (head?.length ?? 0), end + tail);
   }
 
+  // "washed at 40": nobody washes at a length
+  for (const { match, start, end } of reading.find(
+    /\b(?:machine[- ])?(?:wash(?:ed|es|able)?|laundered)(?: hot)? at (\d\d)(?!\d| ?(?:°|deg|c\b|f\b))/g,
+  )) {
+    const celsius = Number(match[1]);
+    if (celsius < 20 || celsius > 95) continue;
+    say({ field: 'laundryC', value: celsius, label: `laundry ${celsius} °C`, from: reading.typed(start, end) });
+    reading.take(start, end);
+  }
   for (const { match, start, end } of reading.find(new RegExp(TEMPERATURE, 'g'))) {
     const isF = (match[2] ?? match[3] ?? match[4]) === 'f' || /fahrenheit/.test(match[0]);
     const read = parseTemperature(`${match[1]} °${isF ? 'F' : 'C'}`);

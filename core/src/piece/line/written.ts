@@ -58,9 +58,9 @@ const numbered = (line: Written): Written => {
     offset: { start: number; length: number };
   }[];
   const words = found.flatMap(({ text, number, offset }): Replacement[] =>
-    /\d/.test(text) || ORDINAL.test(text.trim()) || typeof number?.num !== 'number' || text.trim() === 'half'
+    /\d/.test(text) || ORDINAL.test(text.trim()) || !Number.isFinite(number?.num ?? NaN) || text.trim() === 'half'
       ? []
-      : [{ start: offset.start, end: offset.start + offset.length, by: String(number.num) }],
+      : [{ start: offset.start, end: offset.start + offset.length, by: String(number?.num) }],
   );
   const digits = replaced(line, words);
   const dozens = replaced(

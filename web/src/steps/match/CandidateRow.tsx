@@ -96,11 +96,16 @@ export const CandidateRow = ({
             </WhereFrom>
           )}
         </Figure>
-        <Figure name="at the bench" words={workWords(candidate)} differs={differs(workWords)}>
-          <WhereFrom figures={account.work}>{workWords(candidate)}</WhereFrom>
-        </Figure>
-        <Figure name="soonest" words={waitWords(candidate)} differs={differs(waitWords)}>
-          {account.waits.length > 0 && <WhereFrom figures={account.waits}>{waitWords(candidate)}</WhereFrom>}
+        <Figure name="work, in all" words="" differs={differs((one) => workWords(one) + waitWords(one))}>
+          <>
+            <WhereFrom figures={account.work}>{workWords(candidate)}</WhereFrom>
+            <br />
+            {account.waits.length > 0 ? (
+              <WhereFrom figures={account.waits}>{waitWords(candidate)}</WhereFrom>
+            ) : (
+              waitWords(candidate)
+            )}
+          </>
         </Figure>
         <Figure
           name="cost"

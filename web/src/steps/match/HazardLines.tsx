@@ -20,7 +20,7 @@ const FirstAid = ({ hazards, model: { catalogue } }: { hazards: readonly Hazard[
         </UnstyledButton>
       </Popover.Target>
       <Popover.Dropdown>
-        <dl className="sg-danger-list">
+        <dl className="sg-first-aid-list">
           {rows.map(({ id, name, lines }) => (
             <div key={id}>
               <dt>{name}</dt>

@@ -1,5 +1,5 @@
-import { HAZARD_LEVELS, rankIn, type Catalogue, type Hazard } from '../materials/index.ts';
-import type { Operation, Part } from '../piece/index.ts';
+import { HAZARD_LEVELS, rankIn, type Hazard } from '../materials/index.ts';
+import { hazardsOfPiece, type Operation } from '../piece/index.ts';
 import type { Situation } from './context.ts';
 
 /** A grave hazard of a stack in one line. */
@@ -12,20 +12,6 @@ export interface HazardLine {
   /** What brings it: a product, the material, what is on it, or what the thing is. */
   readonly from: string;
 }
-
-/** Hazards that the piece itself brings, whatever is put on it: its material, what is on it already, what it is. */
-export const hazardsOfPiece = (
-  { surface, use }: Pick<Part, 'surface' | 'use'>,
-  catalogue: Catalogue,
-): readonly { readonly id: string; readonly from: string }[] => {
-  const of = (row: { readonly name: string; readonly hazards?: readonly string[] | undefined } | undefined) =>
-    (row?.hazards ?? []).map((id) => ({ id, from: row!.name }));
-  return [
-    ...of(catalogue.itemById.get(use.item)),
-    ...of(catalogue.baseById.get(surface.base)),
-    ...surface.existing.flatMap(({ finish }) => of(catalogue.finishById.get(finish))),
-  ];
-};
 
 /** Every grave hazard of a stack on its piece, the gravest first, each once. */
 export const hazardsOf = (operations: readonly Operation[], { catalogue, part, use }: Situation): HazardLine[] => {

@@ -14,5 +14,6 @@ export { adjustDescription, describePiece, type Chip, type Description, type Rea
 export { pieceOf } from './pieceOf.ts';
 export { things, type Thing, type ThingFacts } from './line/things.ts';
 export { designIdsOf, methodIdOf, passesOf, slotIdOf, type Pass } from './passes.ts';
+export { hazardsOfPiece } from './hazardsOfPiece.ts';
 export { effectiveUse, isHollow, isSideUnsaid } from './effective.ts';
 export { catalogueFor, withChosenStack, withFollowedStack } from './chosen.ts';

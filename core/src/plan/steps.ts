@@ -5,6 +5,7 @@ import { dryingRate, dryTime, type Climate, type CoatConditions } from '../dry/i
 import {
   catalogueFor,
   DEFAULT_SCHOOLS,
+  hazardsOfPiece,
   type ApplyOperation,
   type ExtraStep,
   type Operation,
@@ -174,6 +175,9 @@ class StepList {
     const groups = Math.ceil(batch.quantity / size);
     const front = isCut ? [...this.front, cutIdOf(first)] : this.front;
     const made: string[] = [];
+    // what the piece itself brings stands with the work on its bare surface
+    const isOnSurface = this.lastCoatOf.size === 0 || (first.op === 'apply' && first.role === 'prep');
+    const ofPiece = isOnSurface ? hazardsOfPiece(part, catalogue).map(({ id: hazard }) => hazard) : [];
     for (let at = 0; at < groups; at += 1) {
       const group = groups > 1 ? at + 1 : null;
       const pieces = Math.min(size, batch.quantity - at * size);
@@ -206,7 +210,9 @@ class StepList {
         lags: [...this.ownLag(), ...lags],
         firm,
         coatOf: first.op === 'apply' && product && isCoat(first) ? product.id : null,
-        hazards: [...new Set(joined.flatMap((operation) => hazardsOf(operation, operations, catalogue)))],
+        hazards: [
+          ...new Set([...joined.flatMap((operation) => hazardsOf(operation, operations, catalogue)), ...ofPiece]),
+        ],
         air: product?.air ?? 'room',
         places: placesOf(first, product),
         ...(problem ? { problem } : {}),

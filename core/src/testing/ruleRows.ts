@@ -30,23 +30,23 @@ const EXTENTS: Readonly<Record<string, ApplyOperation['extent']>> = {
   t: 'opening',
 };
 
-/**
- * A stack in one line: its way of working, then its layers by role and product, "decal: p/dust-off f/film-permanent".
- *
- * Roles: p prep, g ground, s seal, m mask, h hold, e edge seal, x medium, f film, t tape, c finish; u/wet and u/dry take the mask off, r rinses,
- * b heats; a product with *n has n coats.
- */
-export const stackFrom = (text: string): Stack => {
+/** The layers of one design; those of a further one carry its number behind their names. */
+const layersFrom = (text: string, number: number): { methodId: string; operations: Operation[] } => {
   const [methodId = '', ...layers] = text.split(/:? +/);
+  const suffix = number > 1 ? `.${number}` : '';
+  const design = { designId: number > 1 ? `t.design-${number}` : 't.design' };
+  const idOf = (letter: string, index: number) => `${letter}${index}${suffix}`;
   return {
     methodId,
     operations: layers.map((layer, index): Operation => {
       const [, letter = '', product = '', coats = '1'] = /^(\w)(?:\/([\w-]+))?(?:\*(\d+))?$/.exec(layer) ?? [];
-      const id = `${letter}${index}`;
+      const id = idOf(letter, index);
       if (letter === 'u') return { id, op: 'remove', what: 'mask', school: product as 'wet' | 'dry' };
       if (letter === 'r') return { id, op: 'remove', what: 'medium', school: 'rinse' };
-      if (letter === 'b')
-        return { id, op: 'treat', treat: 'burn', of: layers.map((_, at) => `x${at}`).find((of) => of !== id) ?? id };
+      if (letter === 'b') {
+        const of = layers.map((_, at) => idOf('x', at)).find((other) => other !== id) ?? id;
+        return { id, op: 'treat', treat: 'burn', of };
+      }
       return {
         id,
         op: 'apply',
@@ -55,8 +55,28 @@ export const stackFrom = (text: string): Stack => {
         how: 'brush',
         coats: Number(coats),
         extent: EXTENTS[letter] ?? 'all',
+        ...(EXTENTS[letter] ? design : {}),
       };
     }),
+  };
+};
+
+/**
+ * A stack in one line: its way of working, then its layers by role and product, "decal: p/dust-off f/film-permanent"; a further design
+ * behind "//", "burn: x/burn-paste b // decal: f/film-permanent".
+ *
+ * Roles: p prep, g ground, s seal, m mask, h hold, e edge seal, x medium, f film, t tape, c finish; u/wet and u/dry take the mask off, r rinses,
+ * b heats; a product with *n has n coats.
+ */
+export const stackFrom = (text: string): Stack => {
+  const designs = text.split(' // ').map((each, index) => layersFrom(each, index + 1));
+  const [first, ...rest] = designs;
+  return {
+    methodId: first!.methodId,
+    operations: designs.flatMap(({ operations }) => operations),
+    ...(rest.length
+      ? { others: rest.map(({ methodId }, index) => ({ designId: `t.design-${index + 2}`, methodId })) }
+      : {}),
   };
 };
 
@@ -84,6 +104,8 @@ const used = (said: Said, use: NonNullable<Said['use']>, design: Said['design'] 
   design,
 });
 const drawn = (said: Said, design: NonNullable<Said['design']>): Said => ({ ...said, design });
+/** A piece with two designs of different tones. */
+const two = (said: Said): Said => ({ ...said, designs: [{ tone: 'light' }, { tone: 'dark' }] });
 const at = (said: Said, workshop: NonNullable<Said['workshop']>): Said => ({ ...said, workshop });
 
 const FILM = 'decal: p/degrease-alcohol f/film-permanent t/tape-regular';
@@ -610,6 +632,39 @@ export const RULE_ROWS: readonly RuleRow[] = [
     ['favours', drawn(glass, { look: 'colours' }), 'layered-decal: f/film-permanent f/film-permanent'],
     ['cautions', glass, 'layered-decal: f/film-permanent f/film-metallic'],
     ['-', glass, FILM],
+  ),
+  ...rowsOf(
+    'film-goes-last',
+    ['cautions', two(glass), 'decal: f/film-permanent // paint-stencil: m/film-stencil x/craft-acrylic u/wet'],
+    ['cautions', two(glass), 'decal: f/film-permanent // paint-stencil: x/craft-acrylic'],
+    ['-', two(glass), 'paint-stencil: x/craft-acrylic // decal: f/film-permanent'],
+    ['-', two(glass), 'paint-stencil: x/craft-acrylic // paint-stencil: m/film-stencil x/craft-acrylic u/wet'],
+    ['-', glass, FILM],
+  ),
+  ...rowsOf(
+    'whole-face-first',
+    ['blocks', two(wood), 'paint-stencil: x/craft-acrylic // resist: m/film-stencil x/craft-acrylic u/wet'],
+    ['blocks', two(steel), 'decal: f/film-permanent // wrap: f/film-cast'],
+    ['-', two(wood), 'resist: m/film-stencil x/craft-acrylic u/wet // paint-stencil: x/craft-acrylic'],
+    ['-', two(wood), 'paint-stencil: x/craft-acrylic // paint-stencil: m/film-stencil x/craft-acrylic u/wet'],
+    ['-', wood, 'resist: m/film-stencil x/craft-acrylic u/wet'],
+  ),
+  ...rowsOf(
+    'heat-beside-layer',
+    ['blocks', two(cotton), 'iron-on: f/iron-on-low // iron-on: f/iron-on-standard'],
+    ['-', two(cotton), 'iron-on: f/iron-on-standard // iron-on: f/iron-on-low'],
+    ['-', two(cotton), 'iron-on: f/iron-on-low // iron-on: f/iron-on-low'],
+    ['-', two(glass), 'decal: f/film-permanent // paint-stencil: x/craft-acrylic'],
+    ['-', cotton, IRON],
+  ),
+  ...rowsOf(
+    'cream-beside-layer',
+    ['cautions', two(glass), 'paint-stencil: x/craft-acrylic // frost-etch: m/film-permanent x/frost-cream r u/wet'],
+    ['cautions', two(wood), 'paint-stencil: x/craft-acrylic // burn: m/film-permanent x/burn-paste u/dry b'],
+    ['cautions', two(wood), 'paint-stencil: x/craft-acrylic // gel-stain-stencil: m/film-permanent x/gel-stain u/wet'],
+    ['-', two(glass), 'frost-etch: m/film-permanent x/frost-cream r u/wet // paint-stencil: x/craft-acrylic'],
+    ['-', two(glass), 'paint-stencil: x/craft-acrylic // paint-stencil: m/film-stencil x/craft-acrylic u/wet'],
+    ['-', glass, CREAM],
   ),
   ...rowsOf(
     'film-order-school',

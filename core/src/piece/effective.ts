@@ -1,4 +1,4 @@
-import type { Catalogue } from '../materials/index.ts';
+import { rankIn, WEARS, type Catalogue } from '../materials/index.ts';
 import type { Part, Use } from './schema.ts';
 
 /**
@@ -9,12 +9,15 @@ import type { Part, Use } from './schema.ts';
 export const effectiveUse = (use: Use, catalogue: Catalogue): Use => {
   const implies = catalogue.itemById.get(use.item)?.implies;
   if (!implies) return use;
+  const hottest = (id: string) => catalogue.heatSourceById.get(id)?.surfaceC.high ?? 0;
+  // only what takes the place of the flame or bulb says that it is not there
+  const isHotter = implies.heat !== undefined && use.heat !== 'led' && hottest(implies.heat) > hottest(use.heat);
   return {
     ...use,
-    heat: implies.heat !== undefined && ['unknown', 'none'].includes(use.heat) ? implies.heat : use.heat,
+    heat: isHotter ? implies.heat! : use.heat,
     children: implies.children !== undefined && use.children === 'unknown' ? implies.children : use.children,
     food: implies.food !== undefined && use.food !== 'lip' ? implies.food : use.food,
-    wear: implies.wear !== undefined && use.wear === 'unknown' ? implies.wear : use.wear,
+    wear: implies.wear !== undefined && rankIn(WEARS, use.wear) < rankIn(WEARS, implies.wear) ? implies.wear : use.wear,
   };
 };
 

@@ -4,14 +4,17 @@ import { catalogue } from '../materials/index.ts';
 import {
   adjustDescription,
   describePiece,
+  effectiveUse,
   layersAt,
   plainOwnSurface,
   plainSurface,
+  plainUse,
   surfaceFacts,
   surfaceSchema,
   useSchema,
   type Operation,
   type Stack,
+  type Use,
 } from './index.ts';
 
 const all = catalogue();
@@ -84,6 +87,21 @@ describe('one line becomes properties', () => {
         );
       }),
     ));
+});
+
+describe('what a thing is decides over what was said of its use', () => {
+  const used = (use: Partial<Use>) => effectiveUse({ ...plainUse(), ...use }, all);
+  test.each<[string, Partial<Use>, Partial<Use>]>([
+    ['a step in daily use is still walked on', { item: 'floor', wear: 'daily' }, { wear: 'feet' }],
+    ['a floor of which nothing is said', { item: 'floor', wear: 'unknown' }, { wear: 'feet' }],
+    ['what is no floor stays as it is', { item: 'ordinary', wear: 'daily' }, { wear: 'daily' }],
+    ['a candle vessel in the sun', { item: 'candleVessel', heat: 'sun' }, { heat: 'candle' }],
+    ['a candle vessel of which nothing is said', { item: 'candleVessel', heat: 'unknown' }, { heat: 'candle' }],
+    ['a candle vessel with an LED in it', { item: 'candleVessel', heat: 'led' }, { heat: 'led' }],
+    ['a candle vessel in an open fire', { item: 'candleVessel', heat: 'fire' }, { heat: 'fire' }],
+    ['a mouthpiece', { item: 'mouthpiece', food: 'none' }, { food: 'lip' }],
+    ['a toy', { item: 'toy', children: 'unknown' }, { children: 'yes' }],
+  ])('%s', (_name, said, expected) => expect(used(said)).toMatchObject(expected));
 });
 
 describe('what a surface shows', () => {

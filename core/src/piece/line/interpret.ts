@@ -56,6 +56,9 @@ const NO_HEAT = new Set([
   'radiator',
 ]);
 
+/** What an LED takes the place of. */
+const LIGHTS = new Set(['candle', 'bulb']);
+
 /** The coat that a finish named as wanted stands for. */
 const COATS: Readonly<Record<string, { which: 'ground' | 'topcoat'; kind: string; product?: string }>> = {
   'acrylic-paint': { which: 'ground', kind: 'paint' },
@@ -479,14 +482,18 @@ class Interpreter {
     const { catalogue, chips } = this.given;
     const of = (source: string) => catalogue.heatSourceById.get(source)?.surfaceC.high ?? 0;
     const held = chips.find(({ field }) => field === 'heat');
-    return held === undefined || (held.value !== 'led' && of(id) > of(String(held.value)));
+    // an LED stands in place of a flame or a bulb, and of nothing else that warms
+    const isReplaced = held?.value === 'led' && LIGHTS.has(id);
+    return held === undefined || (!isReplaced && of(id) > of(String(held.value)));
   }
 
   private place(phrase: Phrase, { value, label, isGuess }: Fact): void {
     if (isGuess) return this.say('place', value, label, phrase, true);
     const held = this.given.chips.find(({ field, isGuess }) => field === 'place' && !isGuess);
-    if (held && !(value === 'sheltered' && held.value === 'exposed')) return;
-    if (held) (this.given.chips as Chip[]).splice(this.given.chips.indexOf(held), 1);
+    // "outdoors, under the porch" is sheltered; else of two places the harsher one counts
+    const isUnderRoof = value === 'sheltered' && held?.value === 'exposed';
+    if (value === 'exposed' && held?.value === 'sheltered') return;
+    if (held && isUnderRoof) (this.given.chips as Chip[]).splice(this.given.chips.indexOf(held), 1);
     this.say('place', value, label, phrase);
   }
 

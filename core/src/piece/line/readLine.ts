@@ -4,6 +4,7 @@ import type { Use } from '../schema.ts';
 import { readCount } from './counts.ts';
 import { DesignDrafts } from './designs.ts';
 import { interpret } from './interpret.ts';
+import { harshest } from './harshest.ts';
 import { guessThing, headOf } from './head.ts';
 import { readMeasures } from './measures.ts';
 import { Reading, type Chip } from './reading.ts';
@@ -63,11 +64,11 @@ const PLURAL = /\p{L}{3,}s$/u;
 export const readLine = (line: string, catalogue: Catalogue, now: string | undefined): ReadLine => {
   const reading = new Reading(written(line));
   const vocabulary = vocabularyOf(catalogue);
-  const chips: Chip[] = [];
-  const say = (chip: Chip) => chips.push(chip);
+  const all: Chip[] = [];
+  const tell = (chip: Chip) => all.push(chip);
 
-  readMeasures(reading, say);
-  const { ages } = readTimes(reading, now, say);
+  readMeasures(reading, tell);
+  const { ages } = readTimes(reading, now, tell);
   const isThing = (after: string): boolean => {
     const some = tokensOf(after).slice(0, 6);
     const found = phrasesIn(some, vocabulary, () => false);
@@ -76,7 +77,7 @@ export const readLine = (line: string, catalogue: Catalogue, now: string | undef
       some.slice(0, 3).some(({ text, norm }) => PLURAL.test(text) && !DESIGN_NOUNS.has(norm))
     );
   };
-  readCount(reading, isThing, say);
+  readCount(reading, isThing, tell);
 
   const tokens = tokensOf(reading.text).filter(
     ({ start, end }) => !reading.isTaken(start, end) && !ages.some((age) => age.start < end && start < age.end),
@@ -99,8 +100,20 @@ export const readLine = (line: string, catalogue: Catalogue, now: string | undef
 
   const head = headOf(tokens, phrases, negated, isUnread, reading.text);
   const designs = new DesignDrafts();
-  const { nots, unsure } = interpret({ reading, catalogue, tokens, phrases, negated, ages, head, designs, chips, say });
-  guessThing({ head, catalogue, chips, nots, say });
+  const { nots, unsure } = interpret({
+    reading,
+    catalogue,
+    tokens,
+    phrases,
+    negated,
+    ages,
+    head,
+    designs,
+    chips: all,
+    say: tell,
+  });
+  const chips = harshest(all, catalogue);
+  guessThing({ head, catalogue, chips, nots, say: (chip) => chips.push(chip) });
 
   const unread = [
     ...unsure,

@@ -161,15 +161,20 @@ interface Parts {
   readonly unknownThing: string | null;
 }
 
+/** The finishes that chips tell, from the bare surface up. An age that could be of any of several is not known of each. */
+const existingOf = (chips: readonly Chip[]): Surface['existing'] => {
+  const finishes = chips.filter(({ field, value }) => field === 'finish' && value !== 'none');
+  const ageDays = finishes.length === 1 ? number(first(chips, 'ageDays')) : null;
+  return finishes.map(({ value }) => ({ finish: String(value), ageDays }));
+};
+
 /** The description that chips make: the one place where a chip becomes a fact of the document. */
 const composed = ({ name, chips, nots, names, unread, unknownThing }: Parts): Description => {
   const of = (field: string) => first(chips, field);
-  const finish = of('finish');
   const shape = (of('shape') ?? 'unknown') as Surface['shape'];
   const surface: Surface = {
     ...plainSurface(String(of('base') ?? '')),
-    existing:
-      finish === undefined || finish === 'none' ? [] : [{ finish: String(finish), ageDays: number(of('ageDays')) }],
+    existing: existingOf(chips),
     condition: [
       ...new Set(
         chips.flatMap(({ field, value }) => (field === 'condition' ? [value as Surface['condition'][number]] : [])),

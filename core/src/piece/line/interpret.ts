@@ -1,4 +1,4 @@
-import type { Catalogue, Product } from '../../materials/index.ts';
+import { ENERGIES, rankIn, type Catalogue, type Product } from '../../materials/index.ts';
 import words from '../data/words.json' with { type: 'json' };
 import { isHollow } from '../effective.ts';
 import type { Use } from '../schema.ts';
@@ -71,6 +71,18 @@ const COATS: Readonly<Record<string, { which: 'ground' | 'topcoat'; kind: string
   'varnish-oil': { which: 'topcoat', kind: 'clear', product: 'spar-urethane' },
   oiled: { which: 'topcoat', kind: 'clear', product: 'board-oil' },
   waxed: { which: 'topcoat', kind: 'clear', product: 'furniture-wax' },
+};
+
+/** True for wax and oil, on which nothing holds: whatever else is there lies below them. */
+const isSlippery = (id: string, catalogue: Catalogue): boolean => {
+  const energy = catalogue.finishById.get(id)?.changes.energy;
+  return energy !== undefined && rankIn(ENERGIES, energy) < rankIn(ENERGIES, 'mid');
+};
+
+/** Finishes from the bare surface up, in the order in which they were told but for wax and oil, which lie on top. */
+export const finishesUpwards = (chips: readonly Chip[], catalogue: Catalogue): Chip[] => {
+  const isTop = ({ field, value }: Chip) => field === 'finish' && isSlippery(String(value), catalogue);
+  return [...chips.filter((chip) => !isTop(chip)), ...chips.filter(isTop)];
 };
 
 const NEGATIONS = new Set(words.negations.map(normOf));
@@ -271,10 +283,23 @@ class Interpreter {
       this.wantCoat(coat.which, coat.kind, coat.product, phrase);
       return;
     }
-    if (this.isSaid('finish')) return;
+    if (this.isWish(phrase)) {
+      // no product here makes such a coat: it is asked about, and is not there yet
+      this.unsure.push(this.from(phrase));
+      return;
+    }
+    const sort = this.sortOf(id);
+    if (this.given.chips.some((chip) => chip.field === 'finish' && this.sortOf(String(chip.value)) === sort)) return;
     // "painted" alone may be there or still to do: it is read as there, and says that it is a guess
     this.say('finish', id, label, phrase);
     this.age(phrase);
+  }
+
+  /** Coats of one sort are one coat told twice; of two sorts, "varnished and waxed", both are there. */
+  private sortOf(id: string): string {
+    const coat = COATS[id];
+    const isSlick = isSlippery(id, this.given.catalogue);
+    return coat && !isSlick ? coat.kind : id;
   }
 
   private ageOf(phrase: Phrase): Times['ages'][number] | undefined {
@@ -556,8 +581,11 @@ class Interpreter {
     const at = tokens.findIndex(({ norm }) => words.old.includes(norm));
     if (at < 0 || negated.has(at)) return;
     const from = tokens[at]!.text;
-    const finish = chips.findIndex(({ field }) => field === 'finish');
-    const isPaint = finish >= 0 && COATS[String(chips[finish]!.value)]?.which === 'ground';
+    const painted = chips.findIndex(
+      ({ field, value }) => field === 'finish' && COATS[String(value)]?.which === 'ground',
+    );
+    const isPaint = painted >= 0;
+    const finish = isPaint ? painted : chips.findIndex(({ field }) => field === 'finish');
     if (finish >= 0 && (!isPaint || chips.some(({ field }) => field === 'ageDays'))) return;
     const base = chips.find(({ field }) => field === 'base')?.value ?? head.thing?.facts.base?.[0];
     const pattern = catalogue.baseById.get(String(base))?.pattern;

@@ -3,7 +3,7 @@ import words from '../data/words.json' with { type: 'json' };
 import type { Use } from '../schema.ts';
 import { readCount } from './counts.ts';
 import { DesignDrafts } from './designs.ts';
-import { interpret } from './interpret.ts';
+import { finishesUpwards, interpret } from './interpret.ts';
 import { harshest } from './harshest.ts';
 import { guessThing, headOf } from './head.ts';
 import { readMeasures } from './measures.ts';
@@ -112,7 +112,7 @@ export const readLine = (line: string, catalogue: Catalogue, now: string | undef
     chips: all,
     say: tell,
   });
-  const chips = harshest(all, catalogue);
+  const chips = finishesUpwards(harshest(all, catalogue), catalogue);
   guessThing({ head, catalogue, chips, nots, say: (chip) => chips.push(chip) });
 
   const unread = [

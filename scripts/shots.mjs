@@ -45,7 +45,11 @@ const VIEWS = {
   pieces: ['/pieces'],
   'new-piece': [
     '/pieces/new',
-    (page) => page.getByLabel('The piece in one line').fill('varnished pine shelf, bathroom, wiped, five years'),
+    async (page) => {
+      await page.getByLabel('The piece in one line').fill('varnished pine shelf, bathroom, wiped, five years');
+      await page.getByRole('group', { name: 'Read from the line' }).waitFor();
+      await page.waitForTimeout(500);
+    },
   ],
   surface: ['/pieces/demo-signs/surface'],
   match: ['/pieces/demo-signs/match'],

@@ -111,6 +111,31 @@ describe('what is unsaid is a condition', () => {
   });
 });
 
+test.each<[string, Said]>([
+  ['two colours on wood', { base: 'hardwood', use: UNKNOWN, designs: [{ tone: 'light' }, { tone: 'dark' }] }],
+  [
+    'a frost and a label',
+    { base: 'glass-soda-lime', use: UNKNOWN, designs: [{ look: 'frosted' }, { look: 'opaque' }] },
+  ],
+  ['one design on cloth', { base: 'cotton', use: UNKNOWN }],
+])('no answer is shown without its conditions: %s', (_name, said) => {
+  const { ranked, folded } = match(said);
+  expect(ranked.length).toBeGreaterThan(0);
+  for (const { stack, onlyIf } of [...ranked, ...folded])
+    expect(onlyIf).toEqual(conditionsOfStack(stack, situated(said), STANDARD_BOOK));
+});
+
+test('only the best of several that differ is best at anything', () => {
+  const alone = match({
+    base: 'glass-soda-lime',
+    use: { heat: 'candle', item: 'candleVessel' },
+    design: { look: 'frosted' },
+  }).ranked;
+  expect(alone.map(({ bestAt }) => bestAt)).toEqual([[]]);
+  const several = match({ base: 'hardwood' }).ranked;
+  expect(several.some(({ bestAt }) => bestAt.length > 0)).toBe(true);
+});
+
 test('judging a product once at every rung says the same as judging the whole stack at every rung', () => {
   const uses = fc.record({
     food: fc.constantFrom<Use['food']>('unknown', 'none', 'food', 'lip'),

@@ -151,10 +151,13 @@ export const matchLayers = (brief: Brief, catalogue: Catalogue, preferences: Pre
   const { known, open, refused } = (inPasses ? answeredInPasses : answered)(situation, catalogue, settings, count);
 
   const { ranked, folded } = selected(known, priority);
+  // the best of several that differ: what stands alone, or is like all others, is best at nothing
   const bestAt = (entry: Scored) =>
-    SINGLE_PRIORITIES.filter((strength) =>
-      known.every((other) => valueFor(other, strength) <= valueFor(entry, strength)),
-    );
+    SINGLE_PRIORITIES.filter((strength) => {
+      const own = valueFor(entry, strength);
+      const others = known.map((other) => valueFor(other, strength));
+      return others.every((value) => value <= own) && others.some((value) => value < own);
+    });
   // the smallest ways out first, those without one last
   const rankOf = ({ mend }: Refusal): number => mend?.rank ?? Infinity;
   // what gives another look than the one wanted is no answer to what is in the way of that

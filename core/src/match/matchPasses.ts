@@ -201,11 +201,8 @@ export const searchPasses = (
       if (!held || valueFor(entry, priority) > valueFor(held, priority)) all.set(same, entry);
     }
   }
-  const ordered = [...all.values()].sort(byPriority(priority));
-  return ordered.map((entry, place) =>
-    place < MOST_CONDITIONED
-      ? scored(entry.found, situation, memo, conditionsOfStack(stackOf(entry.found), situation, book))
-      : entry,
+  return varied([...all.values()], priority, MOST_CONDITIONED).map(({ found }) =>
+    scored(found, situation, memo, conditionsOfStack(stackOf(found), situation, book)),
   );
 };
 

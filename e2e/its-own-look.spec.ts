@@ -85,7 +85,9 @@ test('the first load is at most 300 kB of script, gzipped', async ({ page, reque
   await expect(page.getByRole('heading', { name: 'Pieces' })).toBeVisible();
   const { gzipSync } = await import('node:zlib');
   let bytes = 0;
-  for (const url of [...scripts].filter((each) => each.startsWith(baseURL!) && !/sw\.js|workbox|registerSW|\.worker-/.test(each)))
+  for (const url of [...scripts].filter(
+    (each) => each.startsWith(baseURL!) && !/sw\.js|workbox|registerSW|\.worker-/.test(each),
+  ))
     bytes += gzipSync(await (await request.get(url)).body()).length;
 
   expect(bytes).toBeLessThan(300_000);

@@ -462,6 +462,27 @@ const ROWS: readonly Row[] = [
     speaks: { ...glass, use: { water: 'handWash' } },
     silent: { ...glass, use: { water: 'none' } },
   },
+  {
+    rule: 'surface-washing',
+    speaks: { base: 'hardwood', use: { water: 'handWash' } },
+    silent: { base: 'hardwood', use: { water: 'wipe' } },
+  },
+  {
+    rule: 'surface-laundry',
+    speaks: { base: 'felt', use: { laundryC: 30 } },
+    silent: { base: 'cotton', use: { laundryC: 30 } },
+  },
+  {
+    rule: 'surface-soaking',
+    speaks: { base: 'hardwood', use: { soak: 'yes' } },
+    silent: { base: 'hardwood', use: { soak: 'no' } },
+  },
+  {
+    rule: 'surface-frost',
+    speaks: { base: 'plaster', use: { place: 'exposed' } },
+    silent: { base: 'plaster', use: { place: 'indoors' } },
+  },
+  { rule: 'surface-feet', speaks: { ...glass, use: { wear: 'feet' } }, silent: { ...glass, use: { wear: 'display' } } },
   { rule: 'water-unsaid', speaks: { ...glass, use: { water: 'unknown' } }, silent: glass },
   { rule: 'soaking-unsafe', speaks: { ...glass, use: { soak: 'yes' } }, silent: glass },
   { rule: 'laundry-stands', speaks: { ...cottonBag, use: { laundryC: 60 } }, silent: { base: 'cotton' } },

@@ -5,6 +5,7 @@ import { artwork, look, workshop } from './making.ts';
 import { mask } from './mask.ts';
 import { order } from './order.ts';
 import { safety } from './safety.ts';
+import { surface } from './surface.ts';
 import { heat, outdoors, water } from './use.ts';
 
 /** Every rule, by topic, in the order in which its reasons are shown. */
@@ -15,6 +16,7 @@ export const RULES: readonly Rule[] = [
   ...order,
   ...mask,
   ...water,
+  ...surface,
   ...heat,
   ...outdoors,
   ...artwork,

@@ -1,7 +1,9 @@
 import { PLACES, WATERS, rankIn, type Product } from '../../materials/index.ts';
 import { formatTemperature } from '../../units/index.ts';
-import { isFilm, isPile, makesSlippery, gripsFeet, sinksIn, staysOn, takesAway } from '../asked.ts';
+import { isFilm, isPile, makesSlippery, gripsFeet, staysOn, takesAway } from '../asked.ts';
 import { aboutProduct, blocks, cautions, favours, figureOf, unknown, type Rule, type Top } from '../context.ts';
+import { isClosed } from './surface.ts';
+import { WATER_WORDS } from './words.ts';
 
 const STAYING: readonly ('ground' | 'groundSeal' | 'film' | 'medium' | 'finish')[] = [
   'ground',
@@ -10,13 +12,6 @@ const STAYING: readonly ('ground' | 'groundSeal' | 'film' | 'medium' | 'finish')
   'medium',
   'finish',
 ];
-const WATER_WORDS: Readonly<Record<string, string>> = {
-  none: 'kept dry',
-  wipe: 'wiped',
-  handWash: 'washed by hand',
-  dishwasher: 'put in a dishwasher',
-};
-
 /** Heat above which a figure that a product lacks is no longer a small thing, °C: what a hand can still hold. */
 const HAND_WARM_C = 45;
 const years = (value: number): string =>
@@ -28,7 +23,7 @@ export const water: readonly Rule[] = [
     topic: 'water',
     about: 'The outermost layers must stand the cleaning that the piece gets.',
     at: 'end',
-    test: ({ top, use, surface, schools }) => {
+    test: ({ top, use, schools }) => {
       if (use.water === 'unknown') return null;
       const outer = outermost(top);
       for (const product of outer) {
@@ -47,13 +42,6 @@ export const water: readonly Rule[] = [
             product.care?.basis ?? 'practice',
           );
       }
-      const base = surface.properties.care.water;
-      if (!outer.length && base !== 'unknown' && rankIn(WATERS, base) < rankIn(WATERS, use.water))
-        return cautions(
-          `the ${surface.name} itself is only to be ${WATER_WORDS[base]}`,
-          'Clean it more gently.',
-          'practice',
-        );
       return null;
     },
   },
@@ -436,13 +424,7 @@ export const outdoors: readonly Rule[] = [
       if (use.place !== 'exposed' && use.place !== 'sheltered') return null;
       const { porosity, traits } = surface.properties;
       if (porosity !== 'open') return null;
-      const closed = top.coats.some(
-        ({ operation, product }) =>
-          operation.extent === 'all' &&
-          !sinksIn(product) &&
-          !(traits.includes('swells') && product.flags.includes('mist')),
-      );
-      if (closed) return null;
+      if (isClosed(top, surface)) return null;
       return traits.includes('swells') && use.place === 'exposed'
         ? blocks(
             'its edges drink water and swell unless the whole piece is painted or sealed',

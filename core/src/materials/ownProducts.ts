@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { failed, type Outcome } from '../problem/index.ts';
+import { failed, type Outcome, type Problem } from '../problem/index.ts';
 import { indexed, type Catalogue } from './catalogue.ts';
 import { overlay, type Override } from './overlay.ts';
 
@@ -18,6 +18,34 @@ export interface UsersOwn {
   readonly overrides: readonly Override[];
 }
 
+const misfitOf = (catalogue: Catalogue, seen: ReadonlySet<string>, { id, name, like }: OwnProduct): Problem | null => {
+  const isTwice = seen.has(id) || catalogue.productById.has(id);
+  if (catalogue.productById.has(like) && !isTwice) return null;
+  return {
+    code: isTwice ? 'product-twice' : 'unknown-product',
+    at: `ownProducts.${id}`,
+    given: isTwice ? `"${id}" stands twice.` : `"${name}" is like "${like}".`,
+    allowed: isTwice ? 'an id of its own for every product.' : 'the id of a product of the catalogue.',
+    todo: 'Mend this product or leave it out.',
+  };
+};
+
+/** The user's own products that fit beside the catalogue, and why the others do not: an id that stands twice, a model that is not there. */
+export const fittingProducts = (
+  catalogue: Catalogue,
+  ownProducts: readonly OwnProduct[],
+): { readonly fitting: readonly OwnProduct[]; readonly problems: readonly Problem[] } => {
+  const seen = new Set<string>();
+  const problems: Problem[] = [];
+  const fitting = ownProducts.filter((product) => {
+    const problem = misfitOf(catalogue, seen, product);
+    if (problem) problems.push(problem);
+    else seen.add(product.id);
+    return !problem;
+  });
+  return { fitting, problems };
+};
+
 /**
  * Puts the user's own products beside those of the catalogue, each after the one that it is like; the catalogue stays as it is.
  *
@@ -27,26 +55,17 @@ export const withOwnProducts = (
   catalogue: Catalogue,
   ownProducts: readonly OwnProduct[],
 ): Outcome<{ catalogue: Catalogue }> => {
+  const { problems } = fittingProducts(catalogue, ownProducts);
+  if (problems.length) return failed(...problems);
   const products = [...catalogue.products];
-  for (const { id, name, like } of ownProducts) {
-    const model = catalogue.productById.get(like);
-    const isTwice = products.some((product) => product.id === id);
-    if (!model || isTwice)
-      return failed({
-        code: isTwice ? 'product-twice' : 'unknown-product',
-        at: `ownProducts.${id}`,
-        given: isTwice ? `"${id}" stands twice.` : `"${name}" is like "${like}".`,
-        allowed: isTwice ? 'an id of its own for every product.' : 'the id of a product of the catalogue.',
-        todo: 'Mend this product or leave it out.',
-      });
+  for (const { id, name, like } of ownProducts)
     products.splice(products.findIndex((product) => product.id === like) + 1, 0, {
-      ...model,
+      ...catalogue.productById.get(like)!,
       id,
       name,
       like,
       words: [name.toLowerCase()],
     });
-  }
   return { ok: true, catalogue: ownProducts.length ? indexed({ ...catalogue, products }) : catalogue };
 };
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { z } from 'zod';
-import { failed, problemSentence, problemsFromZod } from './index.ts';
+import { allowedWords, failed, problemSentence, problemsFromZod, rangeOf, readJson } from './index.ts';
 
 describe('a problem', () => {
   const problem = {
@@ -32,10 +32,10 @@ describe('what a schema refused', () => {
   };
 
   test.each<[string, unknown, string, string]>([
-    ['a missing field', { coats: [] }, 'name', 'nothing was given.'],
+    ['a missing field', { coats: [] }, 'name', 'Nothing was given.'],
     ['an empty text', { name: '', coats: [] }, 'name', '"" was given.'],
     ['a field deep inside', { name: 'a', coats: [{ minutes: 'ten' }] }, 'coats.0.minutes', '"ten" was given.'],
-    ['a key that is not known', { name: 'a', coats: [], colour: 1 }, '(whole file)', 'colour'],
+    ['a key that is not known', { name: 'a', coats: [], colour: 1 }, 'colour', '1 was given.'],
   ])('%s: the field, what it held and what is allowed', (_name, value, at, given) => {
     const [problem] = problemsIn(value);
     expect(problem).toMatchObject({ at, todo: 'Mend it.' });
@@ -43,8 +43,50 @@ describe('what a schema refused', () => {
     expect(problem!.allowed).toMatch(/\.$/);
   });
 
+  test('a key called like a part of every object is one that is not known', () => {
+    const problems = problemsIn(JSON.parse('{"name":"a","coats":[],"__proto__":{"name":"b"}}'));
+    expect(problems).toMatchObject([{ at: '__proto__', given: 'An entry with 1 fields was given.' }]);
+  });
+
   test('a long value is cut short in the message', () => {
     const [problem] = problemsIn({ name: 'a', coats: 'x'.repeat(5000) });
     expect(problem!.given.length).toBeLessThan(120);
   });
+});
+
+describe('what a schema takes, in words', () => {
+  test.each<[string, z.ZodType, string]>([
+    ['a whole number', z.number().int().min(1).max(20), 'a whole number from 1 to 20'],
+    ['a number without end', z.number().min(0.5), 'a number, 0.5 or more'],
+    ['any number', z.number(), 'a number'],
+    ['a text with bounds', z.string().min(1).max(9), 'a text of 1 to 9 characters'],
+    ['a short text', z.string().max(9), 'a text of at most 9 characters'],
+    ['words', z.enum(['dry', 'wet']), 'one of "dry", "wet"'],
+    ['one word', z.literal('dry'), 'only "dry"'],
+    ['a number or null', z.number().min(2).max(3).nullable(), 'a number from 2 to 3, or null'],
+    ['a default', z.boolean().default(true), 'true or false'],
+    ['a text or a number', z.union([z.string(), z.number()]), 'a text, or a number'],
+    ['a list', z.array(z.string()), 'a list'],
+    ['an entry', z.strictObject({ a: z.string(), b: z.string() }), 'an entry with a, b'],
+  ])('%s', (_name, schema, words) => expect(allowedWords(schema)).toBe(words));
+
+  test('bounds come out of a schema, through null and defaults', () => {
+    expect(rangeOf(z.number().int().min(1).max(20).nullable().default(1))).toEqual({ low: 1, high: 20, isWhole: true });
+    expect(rangeOf(z.number().min(0.5).max(2.5))).toEqual({ low: 0.5, high: 2.5, isWhole: false });
+    expect(() => rangeOf(z.string())).toThrow(RangeError);
+    expect(() => rangeOf(z.number().min(1))).toThrow(RangeError);
+  });
+});
+
+describe('a text that should be JSON', () => {
+  const givenOf = (text: string) => {
+    const read = readJson(text, 'a file.', 'Mend it.');
+    return read.ok ? read.value : read.problems[0]!.given;
+  };
+  test.each<[string, unknown]>([
+    ['{"a":1}', { a: 1 }],
+    ['', 'The file is empty.'],
+    ['{"a":', 'The file does not read as JSON. It ends in the middle.'],
+    ['{\n  "a": 1,\n  b: 2\n}', 'The file does not read as JSON. It stops being JSON at line 3, character 3.'],
+  ])('%j', (text, said) => expect(givenOf(text)).toEqual(said));
 });

@@ -1,15 +1,15 @@
+export { workspaceSchema, WORKSPACE_VERSION, type Workspace } from './schema.ts';
 export {
   eventSchema,
   plainSettings,
   settingsSchema,
-  workspaceSchema,
-  WORKSPACE_VERSION,
   PLAIN_BENCH,
   type BenchEvent,
   type BenchSettings,
   type Settings,
-  type Workspace,
-} from './schema.ts';
-export { readWorkspace } from './readWorkspace.ts';
+} from './settings.ts';
+export { readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf, type TableName } from './records.ts';
+export { MAX_LENGTH, mendWorkspace, readWorkspace } from './readWorkspace.ts';
 export { writeWorkspace } from './writeWorkspace.ts';
 export { unsaidAgain } from './unsaid.ts';
+export { gate, type RecordChange, type Standing } from './gate.ts';

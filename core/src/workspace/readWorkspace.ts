@@ -1,10 +1,12 @@
-import { usersCatalogue, type Catalogue } from '../materials/index.ts';
-import { failed, problemsFromZod, type Outcome, type Problem } from '../problem/index.ts';
+import { fittingProducts, overlay, usersCatalogue, type Catalogue } from '../materials/index.ts';
+import { failed, readBySchema, readJson, type Outcome, type Problem } from '../problem/index.ts';
+import { noteRead, readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf } from './records.ts';
+import { mendedEvent, mendedPiece, mendedSettings, mendedTrial, partsOf, type Mended } from './references.ts';
 import { workspaceSchema, WORKSPACE_VERSION, type Workspace } from './schema.ts';
 import { unsaidAgain } from './unsaid.ts';
 
-/** Largest file that is read, in characters. */
-const MAX_LENGTH = 80_000_000;
+/** Largest file that is read and written, in characters. */
+export const MAX_LENGTH = 80_000_000;
 const MOST_PROBLEMS = 8;
 
 type Migration = (older: Record<string, unknown>) => Record<string, unknown>;
@@ -31,16 +33,11 @@ const parsed = (json: string): Outcome<{ value: unknown }> => {
       allowed: `at most ${MAX_LENGTH} characters.`,
       todo: NOTHING_CHANGED,
     });
-  try {
-    return { ok: true, value: JSON.parse(json) };
-  } catch (error) {
-    return failed({
-      code: 'not-json',
-      given: `The file does not read as JSON (${error instanceof Error ? error.message : 'unreadable'}).`,
-      allowed: 'a whole workspace file as Sgraffa exports it.',
-      todo: 'Nothing was changed. It may have been cut short: export or download it again.',
-    });
-  }
+  return readJson(
+    json,
+    'a whole workspace file as Sgraffa exports it.',
+    'Nothing was changed. It may have been cut short: export or download it again.',
+  );
 };
 
 const migrated = (value: unknown): Outcome<{ value: unknown }> => {
@@ -74,53 +71,104 @@ const migrated = (value: unknown): Outcome<{ value: unknown }> => {
   return { ok: true, value: document };
 };
 
-/** References that no schema can see: unknown materials, ids that stand twice, events about nothing. */
-const brokenReferences = (workspace: Workspace, catalogue: Catalogue): Problem[] => {
-  const problems: Problem[] = [];
-  const complain = (at: string, given: string, allowed: string) =>
-    problems.push({ code: 'broken-reference', at, given, allowed, todo: NOTHING_CHANGED });
+/** A document whose records fit its schema, before their references have been followed. */
+interface Examined {
+  readonly workspace: Workspace;
+  /** What was broken, and is left out of the workspace. */
+  readonly broken: readonly Problem[];
+}
+
+const mendedAll = <Value>(values: readonly Value[], mend: (value: Value, index: number) => Mended<Value>) => {
+  const mended = values.map(mend);
+  return {
+    kept: mended.flatMap(({ value }) => (value === null ? [] : [value])),
+    broken: mended.flatMap(({ broken }) => broken),
+  };
+};
+
+const onceById = <Name extends RecordName>(name: Name, values: readonly RecordOf<Name>[]) => {
+  const { idOf, one } = RECORDS[name];
   const seen = new Set<string>();
-  const artworkIds = new Set(workspace.artworks.map(({ id }) => id));
-  workspace.pieces.forEach((piece, index) => {
-    const at = `pieces.${index}`;
-    if (seen.has(piece.id)) complain(`${at}.id`, `"${piece.id}" stands twice.`, 'an id of its own for every piece.');
-    seen.add(piece.id);
-    piece.parts.forEach(({ surface, stack, designs }, partIndex) => {
-      const part = `${at}.parts.${partIndex}`;
-      for (const { artworkId } of designs)
-        if (artworkId !== null && !artworkIds.has(artworkId))
-          complain(`${part}.designs`, `The artwork "${artworkId}" was given.`, 'the id of an artwork in the file.');
-      if (surface.base === 'own' ? !surface.own : !catalogue.baseById.has(surface.base))
-        complain(
-          `${part}.surface.base`,
-          `"${surface.base}" was given.`,
-          'a material of the catalogue, or "own" with its properties.',
-        );
-      for (const { finish } of surface.existing)
-        if (!catalogue.finishById.has(finish))
-          complain(`${part}.surface.existing`, `"${finish}" was given.`, 'a finish of the catalogue.');
-      for (const { methodId } of stack ? [stack, ...(stack.others ?? [])] : [])
-        if (!catalogue.methodById.has(methodId))
-          complain(`${part}.stack.methodId`, `"${methodId}" was given.`, 'a method of the catalogue.');
-      stack?.operations.forEach((operation, position) => {
-        if (
-          operation.op !== 'treat' &&
-          operation.productId !== undefined &&
-          !catalogue.productById.has(operation.productId)
-        )
-          complain(
-            `${part}.stack.operations.${position}.productId`,
-            `"${operation.productId}" was given.`,
-            'a product of the catalogue.',
-          );
-      });
+  const broken: Problem[] = [];
+  const kept = values.filter((value, index) => {
+    const id = (idOf as (value: RecordOf<Name>) => string)(value);
+    if (!seen.has(id)) return Boolean(seen.add(id));
+    broken.push({
+      code: 'broken-reference',
+      at: `${name}.${index}.${'figure' in value ? 'figure' : 'id'}`,
+      given: `"${id}" stands twice.`,
+      allowed: `an id of its own for ${one}.`,
+      todo: NOTHING_CHANGED,
     });
+    return false;
   });
-  workspace.events.forEach(({ pieceId }, index) => {
-    if (!seen.has(pieceId))
-      complain(`events.${index}.pieceId`, `"${pieceId}" was given.`, 'the id of a piece in the file.');
-  });
-  return problems;
+  return { kept, broken };
+};
+
+/** Products and figures of the user's own that fit the catalogue, with the catalogue that they make. */
+const fittingOwn = (workspace: Workspace, catalogue: Catalogue) => {
+  const { fitting, problems } = fittingProducts(catalogue, workspace.ownProducts);
+  const beside = usersCatalogue(catalogue, { ownProducts: fitting, overrides: [] });
+  if (!beside.ok) throw new RangeError('Products that fit make no catalogue.');
+  const laid = overlay(beside.catalogue, workspace.overrides);
+  if (laid.ok)
+    return { ownProducts: [...fitting], overrides: workspace.overrides, catalogue: laid.catalogue, problems };
+  const misfits = new Set(laid.problems.map(({ at }) => at));
+  const overrides = workspace.overrides.filter(({ figure }) => !misfits.has(figure));
+  const read = overlay(beside.catalogue, overrides);
+  return {
+    ownProducts: [...fitting],
+    overrides: read.ok ? overrides : [],
+    catalogue: read.ok ? read.catalogue : beside.catalogue,
+    problems: [...problems, ...laid.problems],
+  };
+};
+
+/** Follows every reference of a workspace: unknown materials, ids that stand twice, marks of nothing. */
+const examined = (workspace: Workspace, catalogue: Catalogue): Examined => {
+  const once = Object.fromEntries(RECORD_NAMES.map((name) => [name, onceById(name, workspace[name])])) as {
+    [Name in RecordName]: { kept: RecordOf<Name>[]; broken: Problem[] };
+  };
+  const own = fittingOwn(
+    { ...workspace, ownProducts: once.ownProducts.kept, overrides: once.overrides.kept },
+    catalogue,
+  );
+  const artworkIds = new Set(once.artworks.kept.map(({ id }) => id));
+  const known = { catalogue: own.catalogue, artworkIds, partsOf: partsOf(once.pieces.kept) };
+  const pieces = mendedAll(once.pieces.kept, (piece, index) => mendedPiece(piece, known, `pieces.${index}`));
+  const standing = { ...known, partsOf: partsOf(pieces.kept) };
+  const events = mendedAll(once.events.kept, (event, index) => mendedEvent(event, standing, `events.${index}`));
+  const trials = mendedAll(once.trials.kept, (trial, index) => mendedTrial(trial, known, `trials.${index}`));
+  const settings = mendedSettings(workspace.settings, known, 'settings');
+  return {
+    workspace: {
+      ...workspace,
+      pieces: pieces.kept,
+      events: events.kept,
+      trials: trials.kept,
+      artworks: once.artworks.kept,
+      ownProducts: own.ownProducts,
+      overrides: own.overrides,
+      settings: settings.value ?? workspace.settings,
+    },
+    broken: [
+      ...RECORD_NAMES.flatMap((name) => once[name].broken),
+      ...own.problems,
+      ...[pieces, events, trials, settings].flatMap(({ broken }) => broken),
+    ],
+  };
+};
+
+/** The file's text as a document of today's version. */
+const documentOf = (json: string): Outcome<{ value: unknown }> => {
+  const text = parsed(json);
+  return text.ok ? migrated(text.value) : text;
+};
+
+const noteWhole = (workspace: Workspace): Workspace => {
+  for (const name of RECORD_NAMES) noteRead(workspace[name]);
+  noteRead([workspace.settings]);
+  return workspace;
 };
 
 /**
@@ -130,15 +178,49 @@ const brokenReferences = (workspace: Workspace, catalogue: Catalogue): Problem[]
  * @returns the workspace in today's version; or problems, each naming the field, what it held and what is allowed
  */
 export const readWorkspace = (json: string, catalogue: Catalogue): Outcome<{ workspace: Workspace }> => {
-  const text = parsed(json);
-  if (!text.ok) return text;
-  const document = migrated(text.value);
+  const document = documentOf(json);
   if (!document.ok) return document;
-  const read = workspaceSchema.safeParse(document.value);
-  if (!read.success)
-    return failed(...problemsFromZod(read.error, document.value, NOTHING_CHANGED).slice(0, MOST_PROBLEMS));
-  const users = usersCatalogue(catalogue, read.data);
-  if (!users.ok) return users;
-  const broken = brokenReferences(read.data, users.catalogue);
-  return broken.length ? failed(...broken.slice(0, MOST_PROBLEMS)) : { ok: true, workspace: read.data };
+  const read = readBySchema(workspaceSchema, document.value, NOTHING_CHANGED);
+  if (!read.ok) return read;
+  const { workspace, broken } = examined(read.value, catalogue);
+  return broken.length ? failed(...broken.slice(0, MOST_PROBLEMS)) : { ok: true, workspace: noteWhole(workspace) };
+};
+
+/** The records of a list that fit the document's format, and why the others do not. */
+const fittingRecords = (name: RecordName, value: unknown): { kept: unknown[]; broken: Problem[] } => {
+  const broken: Problem[] = [];
+  const kept = (Array.isArray(value) ? value : []).filter((record: unknown, index) => {
+    const read = readRecord(name, record, NOTHING_CHANGED);
+    if (!read.ok) broken.push(...read.problems.map((one) => ({ ...one, at: `${name}.${index}.${one.at ?? ''}` })));
+    return read.ok;
+  });
+  return { kept, broken };
+};
+
+/**
+ * Reads a workspace file without what is broken in it: records that do not fit the format, references that lead nowhere, ids that stand
+ * twice. What the file says of a surface is never left out alone: such a piece is left out whole, with its marks.
+ *
+ * @returns the rest, and a problem for everything that is left out; or problems where nothing of it can be read
+ */
+export const mendWorkspace = (
+  json: string,
+  catalogue: Catalogue,
+): Outcome<{ workspace: Workspace; leftOut: readonly Problem[] }> => {
+  const document = documentOf(json);
+  if (!document.ok) return document;
+  const value = document.value as Record<string, unknown>;
+  const lists = RECORD_NAMES.map((name) => [name, fittingRecords(name, value[name])] as const);
+  const read = readBySchema(
+    workspaceSchema,
+    { ...value, ...Object.fromEntries(lists.map(([name, { kept }]) => [name, kept])) },
+    NOTHING_CHANGED,
+  );
+  if (!read.ok) return read;
+  const { workspace, broken } = examined(read.value, catalogue);
+  return {
+    ok: true,
+    workspace: noteWhole(workspace),
+    leftOut: [...lists.flatMap(([, list]) => list.broken), ...broken],
+  };
 };

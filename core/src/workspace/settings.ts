@@ -1,0 +1,92 @@
+import { z } from 'zod';
+import { climateSeriesSchema } from '../dry/index.ts';
+import { exceptionSchema, freeHoursSchema, quietHoursSchema, type FreeHours } from '../plan/index.ts';
+import { DEFAULT_SCHOOLS, plainWorkshop, schoolsSchema, workshopSchema } from '../piece/index.ts';
+
+const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
+
+/** A fact that happened at the bench; facts are added and taken back, never changed. */
+export const eventSchema = z.strictObject({
+  id: key,
+  pieceId: key,
+  /** The operation and coat that it is about. */
+  operationId: key,
+  partId: key,
+  coat: z.number().int().min(1, '1 to 20').max(20, '1 to 20'),
+  at: z.iso.datetime({ offset: true, error: 'an ISO date and time with its zone' }),
+  /** The group of a batch that was done in groups. */
+  group: z.number().int().min(1, '1 to 1000').max(1000, '1 to 1000').optional(),
+  outcome: z.enum(['done']),
+});
+export type BenchEvent = z.output<typeof eventSchema>;
+
+const isZone = (zone: string): boolean => {
+  try {
+    Intl.DateTimeFormat('en', { timeZone: zone });
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+/** Who and what is at the bench beyond the week's free hours. */
+export const benchSettingsSchema = z.strictObject({
+  /** People at the bench on an ordinary day. */
+  hands: z.number().int().min(1, '1 to 6 people').max(6, '1 to 6 people'),
+  exceptions: z.array(exceptionSchema).max(400, 'at most 400 days'),
+  quietHours: quietHoursSchema.nullable(),
+  /** Pieces that find room to dry; null: enough. */
+  rackPlaces: z.number().int().min(1, '1 to 1000 pieces').max(1000, '1 to 1000 pieces').nullable(),
+  turnerPlaces: z.number().int().min(1, '1 to 100 pieces').max(100, '1 to 100 pieces'),
+  direction: z.enum(['forward', 'backward', 'fewest-sittings']),
+  /** Name of the climate station whose forecast is read; null: none. */
+  station: z
+    .string()
+    .regex(/^[a-z0-9-]{1,40}$/, 'small letters, digits and hyphens')
+    .nullable(),
+  /** The crafter's own readings or forecast, from a file; they go before the station's. */
+  readings: climateSeriesSchema.nullable(),
+});
+export type BenchSettings = z.output<typeof benchSettingsSchema>;
+
+export const PLAIN_BENCH: BenchSettings = {
+  hands: 1,
+  exceptions: [],
+  quietHours: null,
+  rackPlaces: null,
+  turnerPlaces: 1,
+  direction: 'forward',
+  station: 'hilltop',
+  readings: null,
+};
+
+export const settingsSchema = z.strictObject({
+  length: z.enum(['mm', 'in']),
+  temperature: z.enum(['C', 'F']),
+  theme: z.enum(['light', 'dark', 'system']),
+  /** IANA zone of the bench. */
+  zone: z.string().refine(isZone, 'an IANA time zone such as Europe/Berlin'),
+  freeHours: freeHoursSchema,
+  workshop: workshopSchema,
+  schools: schoolsSchema,
+  bench: benchSettingsSchema.default(PLAIN_BENCH),
+});
+export type Settings = z.output<typeof settingsSchema>;
+
+/** Weekday evenings and weekend days: changed by the crafter in the settings. */
+const PLAIN_HOURS: FreeHours = [
+  ...Array.from({ length: 5 }, (): [string, string][] => [['18:30', '21:30']]),
+  [['09:00', '17:00']],
+  [['09:00', '16:00']],
+];
+
+export const plainSettings = (zone = 'UTC'): Settings => ({
+  length: 'mm',
+  temperature: 'C',
+  theme: 'light',
+  zone,
+  freeHours: PLAIN_HOURS,
+  workshop: plainWorkshop(),
+  schools: DEFAULT_SCHOOLS,
+  bench: PLAIN_BENCH,
+});

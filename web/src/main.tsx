@@ -9,6 +9,7 @@ import { createRoot } from 'react-dom/client';
 import { registerSW } from 'virtual:pwa-register';
 import { App } from './app/App.tsx';
 import { startBench } from './store/bench.ts';
+import { troubleOf } from './store/trouble.ts';
 import './app/app.css';
 
 registerSW({ immediate: true });
@@ -22,13 +23,11 @@ try {
     </StrictMode>,
   );
 } catch (error) {
+  const { title, words } = troubleOf(error);
   root.render(
     <main className="sg-page">
-      <h1>Your pieces could not be opened</h1>
-      <p>
-        This browser would not open its storage ({error instanceof Error ? error.message : String(error)}). Nothing was
-        changed. Allow this address to store data, or leave the private window, and load the page again.
-      </p>
+      <h1>{title}</h1>
+      <p>{words}</p>
     </main>,
   );
 }

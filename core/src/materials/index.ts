@@ -1,6 +1,13 @@
 export { catalogue, indexed, rawCatalogue, CATALOGUE_VERSION, type Catalogue } from './catalogue.ts';
 export { OVERLAID_WORDS, overlay, overrideSchema, type Override } from './overlay.ts';
-export { ownProductSchema, usersCatalogue, fittingProducts, withOwnProducts, type OwnProduct, type UsersOwn } from './ownProducts.ts';
+export {
+  ownProductSchema,
+  usersCatalogue,
+  fittingProducts,
+  withOwnProducts,
+  type OwnProduct,
+  type UsersOwn,
+} from './ownProducts.ts';
 export {
   changedFigures,
   keepFigures,

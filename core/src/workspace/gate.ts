@@ -1,6 +1,7 @@
 import { fittingProducts, usersCatalogue, withOwnProducts, type Catalogue, type UsersOwn } from '../materials/index.ts';
 import type { Piece, Trial } from '../piece/index.ts';
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
+import { MAX_LENGTH } from './readWorkspace.ts';
 import { readRecord, RECORDS, type RecordName, type TableName } from './records.ts';
 import {
   mendedEvent,
@@ -24,6 +25,8 @@ export interface RecordChange {
 /** What stands in the store once a change is made, as far as the change can break it. */
 export interface Standing extends UsersOwn {
   readonly artworkIds: ReadonlySet<string>;
+  /** Length of all drawings together. */
+  readonly artworkCharacters: number;
   readonly counts: Readonly<Record<RecordName, number>>;
   /** Pieces that references may lead to: all where something was taken away, else those of the change's marks. */
   readonly pieces: readonly Piece[];
@@ -32,6 +35,9 @@ export interface Standing extends UsersOwn {
   readonly trials: readonly Trial[];
   readonly settings: Settings | null;
 }
+
+/** Longest that all drawings together may be, in characters: so much of a file that can be read again. */
+export const MOST_ARTWORK = 0.6 * MAX_LENGTH;
 
 const NOT_KEPT = 'It was not kept; what was there before stands.';
 
@@ -111,6 +117,18 @@ const withFitting = (catalogue: Catalogue, { ownProducts }: UsersOwn): Catalogue
   return beside.ok ? beside.catalogue : catalogue;
 };
 
+const tooLong = ({ artworkCharacters }: Standing): Problem[] =>
+  artworkCharacters > MOST_ARTWORK
+    ? [
+        {
+          code: 'too-large',
+          given: `The drawings would be ${Math.ceil(artworkCharacters / 1e6)} MB together.`,
+          allowed: `at most ${MOST_ARTWORK / 1e6} MB, so that the file can be read again.`,
+          todo: 'Delete pieces that are done, after exporting them, or simplify the largest drawing.',
+        },
+      ]
+    : [];
+
 /**
  * The gate that every change of the store goes through before it is kept: the same schemas and references as the file's.
  *
@@ -143,10 +161,16 @@ export const gate = (
     partsOf: partsOf(standing.pieces),
   };
   const added = whole.flatMap(({ table, id, before, after }) => {
-    const former = new Set(brokenIn(table, before, known, id).map(({ given }) => given));
+    const was = before === null ? null : readRecord(table, before, NOT_KEPT);
+    const former = new Set(was?.ok ? brokenIn(table, was.value, known, id).map(({ given }) => given) : []);
     return brokenIn(table, after, known, id).filter(({ given }) => !former.has(given));
   });
-  const problems: readonly Problem[] = [...tooMany(standing, whole), ...inUse(whole, standing, known), ...added];
+  const problems: readonly Problem[] = [
+    ...tooMany(standing, whole),
+    ...tooLong(standing),
+    ...inUse(whole, standing, known),
+    ...added,
+  ];
   return problems.length
     ? failed(...problems.slice(0, 8).map((one) => ('missing' in one ? { ...one, todo: NOT_KEPT } : one)))
     : { ok: true, changes: whole };

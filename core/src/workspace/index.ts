@@ -11,5 +11,8 @@ export {
 export { readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf, type TableName } from './records.ts';
 export { MAX_LENGTH, mendWorkspace, readWorkspace } from './readWorkspace.ts';
 export { writeWorkspace } from './writeWorkspace.ts';
+export { exportWorkspace } from './exportWorkspace.ts';
 export { unsaidAgain } from './unsaid.ts';
-export { gate, type RecordChange, type Standing } from './gate.ts';
+export { takenBack, type TakenBack } from './takenBack.ts';
+export { gate, MOST_ARTWORK, type RecordChange, type Standing } from './gate.ts';
+export { mendedPiece } from './references.ts';

@@ -49,7 +49,7 @@ const refused = (workspace: object) => {
 
 describe('a file with something broken in it is refused whole, and can be read without it', () => {
   const operation = { id: 'a', op: 'apply', role: 'ground', productId: 'gone', how: 'brush', coats: 1, extent: 'all' };
-  const stack = { methodId: 'stencil-paint', operations: [{ ...operation, productId: 'craft-acrylic' }] };
+  const stack = { methodId: 'decal', operations: [{ ...operation, productId: 'craft-acrylic' }] };
   test.each<[string, object, string, (left: Workspace) => unknown, unknown]>([
     ['a mark of no piece', { events: [mark('e1', 'gone')] }, 'events.0.pieceId', ({ events }) => events, []],
     ['a mark of no part', { events: [mark('e1', 'bowl', 'gone')] }, 'events.0.partId', ({ events }) => events, []],
@@ -189,7 +189,7 @@ describe('a file with something broken in it is refused whole, and can be read w
             at: '2026-11-24T19:00:00Z',
             ruleId: 'r',
             productId: 'gone',
-            methodId: 'stencil-paint',
+            methodId: 'decal',
             surface: 's',
             conditions: '',
             note: '',

@@ -104,12 +104,13 @@ const mendedDesigns = (part: Part, follow: Follower, at: string): Part['designs'
         target: 'design',
         id: over,
       });
-    const wants = { ...design.wants };
-    for (const [field, target] of Object.entries(WISHED)) {
-      const id = wants[field as keyof typeof WISHED];
-      if (id !== undefined && !follow.leads(target, id, `${at}.${index}.wants.${field}`))
-        delete wants[field as keyof typeof WISHED];
-    }
+    const unmet = Object.entries(WISHED).flatMap(([field, target]) => {
+      const id = design.wants[field as keyof typeof WISHED];
+      return id === undefined || follow.leads(target, id, `${at}.${index}.wants.${field}`) ? [] : [field];
+    });
+    const wants = Object.fromEntries(
+      Object.entries(design.wants).filter(([field]) => !unmet.includes(field)),
+    ) as typeof design.wants;
     return { ...design, wants, artworkId: hasArtwork ? artworkId : null, over: isOver ? over : null };
   });
 };

@@ -4,6 +4,7 @@ import { IconArrowBackUp, IconSearch } from '@tabler/icons-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { useBench, useChanges, useNextUndo, useWatchedBench } from '../store/bench.ts';
+import { StorageTrouble } from './StorageTrouble.tsx';
 
 const Palette = lazy(() => import('./Palette.tsx'));
 const KeyList = lazy(() => import('./KeyList.tsx'));
@@ -99,6 +100,7 @@ export const Shell = () => {
         </NavLink>
       </nav>
       <main id="main" className="sg-main" tabIndex={-1}>
+        <StorageTrouble />
         <Outlet />
       </main>
       <Suspense>

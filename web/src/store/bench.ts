@@ -7,6 +7,7 @@ import {
   catalogue,
   problemSentence,
   readWorkspace,
+  RECORDS,
   usersCatalogue,
   type ArtworkRecord,
   type BenchEvent,
@@ -15,25 +16,83 @@ import {
   type OwnProduct,
   type Piece,
   type Problem,
+  type RecordName,
   type Settings,
   type Trial,
   type UsersOwn,
   type Workspace,
 } from '@sgraffa/core';
-import type { Kept } from './db.ts';
-import { ConflictError, WorkspaceStore, type Bench, type Edit } from './workspaceStore.ts';
+import { BenchDatabase, type Kept } from './db.ts';
+import type { Stay, Undone } from './keeper.ts';
+import type { BadRecord } from './rows.ts';
+import { troubleOf, type Trouble } from './trouble.ts';
+import { ClearedError, WorkspaceStore, type Bench, type Edit } from './workspaceStore.ts';
+
+const TAB_KEY = 'sgraffa-tab';
+
+/** What this tab is called: the same after a reload, so that its undo goes on. */
+const tabName = (): string => {
+  const fresh = crypto.randomUUID();
+  try {
+    const kept = sessionStorage.getItem(TAB_KEY);
+    if (kept) return kept;
+    sessionStorage.setItem(TAB_KEY, fresh);
+  } catch {
+    // storage that is blocked: undo then ends with the page
+  }
+  return fresh;
+};
 
 /** The one store of this tab. */
-export const store = new WorkspaceStore();
+export const store = new WorkspaceStore(new BenchDatabase(), undefined, tabName());
 
 const benchQuery = queryOptions({ queryKey: ['bench'], queryFn: () => store.readBench(), staleTime: Infinity });
 
 /** The bench as it is kept; changes of any tab arrive by themselves. */
 export const useBench = (): Bench | undefined => useQuery(benchQuery).data;
 
+/** What keeps the bench from being read; null where nothing does. */
+const readTrouble = {
+  now: null as Trouble | null,
+  held: null as Bench | null,
+  listeners: new Set<() => void>(),
+  tell(now: Trouble | null, held: Bench | null): void {
+    readTrouble.now = now;
+    readTrouble.held = held;
+    for (const listener of readTrouble.listeners) listener();
+  },
+  listen: (listener: () => void): (() => void) => {
+    readTrouble.listeners.add(listener);
+    return () => readTrouble.listeners.delete(listener);
+  },
+};
+const noteUnread = (error: unknown): void =>
+  readTrouble.tell(troubleOf(error), error instanceof ClearedError ? error.held : readTrouble.held);
+
+/** What keeps the storage from being read, with what this page still holds of it. */
+export const useReadTrouble = (): { readonly trouble: Trouble; readonly held: Bench | null } | null => {
+  const trouble = useSyncExternalStore(readTrouble.listen, () => readTrouble.now);
+  return trouble && { trouble, held: readTrouble.held };
+};
+
 export const useWatchedBench = (): void => {
   const client = useQueryClient();
-  useEffect(() => store.watch((bench) => client.setQueryData(benchQuery.queryKey, bench)), [client]);
+  const trouble = useSyncExternalStore(readTrouble.listen, () => readTrouble.now);
+  useEffect(
+    // a watch ends where the bench cannot be read; it begins anew once that is over
+    () => (trouble ? undefined : store.watch((bench) => client.setQueryData(benchQuery.queryKey, bench), noteUnread)),
+    [client, trouble],
+  );
+};
+
+/** Puts what this page still holds back into storage that was cleared. */
+export const putBack = async (held: Bench): Promise<void> => {
+  try {
+    await store.putBack(held);
+    readTrouble.tell(null, null);
+  } catch (error) {
+    noteUnread(error);
+  }
 };
 
 /** The artworks that are kept; none until they have been read. */
@@ -84,28 +143,53 @@ export const whyNotLaid = ({ ownProducts, overrides }: UsersOwn, override: Overr
   return read.ok ? [] : read.problems;
 };
 
-/** Says why something was not kept: another tab was quicker, or the browser would not store it. */
+/** Says why something was not kept. */
 const tellNotKept = (error: unknown): void => {
-  if (error instanceof ConflictError)
-    notifications.show({ title: 'Changed in another tab', message: problemSentence(error.problem), autoClose: false });
-  else
-    notifications.show({
-      title: 'This could not be kept',
-      message: `The browser did not store it (${error instanceof Error ? error.message : String(error)}). What was kept before is safe; export the workspace in the settings, then free some space.`,
-      autoClose: false,
-    });
+  const { title, words } = troubleOf(error);
+  notifications.show({ title, message: words, autoClose: false });
 };
+
+/** What stays of a change that was taken back, in words. */
+const staysInWords = ({ stays }: Undone, bench: Bench): string => {
+  const nameOf = ({ table, id }: Stay): string => {
+    const piece = table === 'pieces' ? bench.pieces.find((kept) => kept.id === id)?.value.name : undefined;
+    return piece ? `“${piece}”` : table === 'settings' ? 'the settings' : RECORDS[table as RecordName].one;
+  };
+  return stays
+    .map((stay) => {
+      if (stay.why === 'in-use') return ` ${nameOf(stay)} stays, since it is used.`;
+      const fields = stay.fields.map(fieldWords).join(', ');
+      return ` Another tab has changed ${fields ? `${fields} of ` : ''}${nameOf(stay)} since; that stays.`;
+    })
+    .join('');
+};
+
+/** "parts.p1.use.heightMm" as "height". */
+const fieldWords = (path: string): string =>
+  path
+    .slice(path.lastIndexOf('.') + 1)
+    .replace(/(Mm|C|Days|Id)$/, '')
+    .replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
 
 /** Changes of the bench by task; each is kept at once and can be undone. What is shown is what is kept. */
 export const useChanges = () => {
   const client = useQueryClient();
-  const keep = async (save: () => Promise<unknown>): Promise<void> => {
+  /** True where it was kept: what was typed may go. */
+  const keep = async (save: () => Promise<unknown>): Promise<boolean> => {
+    let failure: unknown;
     try {
       await save();
     } catch (error) {
-      tellNotKept(error);
+      failure = error;
     }
-    client.setQueryData(benchQuery.queryKey, await store.readBench());
+    try {
+      client.setQueryData(benchQuery.queryKey, await store.readBench());
+      if (failure !== undefined) tellNotKept(failure);
+    } catch (error) {
+      noteUnread(error);
+      return false;
+    }
+    return failure === undefined;
   };
   return {
     addPiece: (piece: Piece, name: string) => keep(() => store.addPiece(piece, name)),
@@ -154,10 +238,19 @@ export const useChanges = () => {
     keepTrials: (trials: readonly Trial[], name: string) => keep(() => store.keep('trials', trials, name)),
     dropTrial: (id: string, name: string) => keep(() => store.drop([{ table: 'trials', id }], name)),
     replace: (workspace: Workspace, name: string) => keep(() => store.replaceWorkspace(workspace, name)),
+    /** Lays the demo out, with its drawings, in place of what is there of it. */
+    layOutDemo: (name: string) => keep(async () => store.layOut(await readDemo(), name)),
+    removeDemo: (name: string) =>
+      keep(async () => store.takeAway(new Set((await readDemo()).pieces.map(({ id }) => id)), name)),
+    dropBad: (record: BadRecord) => keep(() => store.dropBad(record)),
     undo: () =>
       keep(async () => {
-        const name = await store.undo();
-        if (name) notifications.show({ message: `Undone: ${name}.` });
+        const undone = await store.undo();
+        if (undone)
+          notifications.show({
+            message: `Undone: ${undone.name}.${staysInWords(undone, await store.readBench())}`,
+            ...(undone.stays.length ? { autoClose: false } : {}),
+          });
       }),
   };
 };
@@ -172,8 +265,8 @@ export const readDemo = async () => {
 /** On the very first start the demo scene is laid out; the crafter's own zone and later choices stay. */
 export const startBench = async (): Promise<void> => {
   const bench = await store.readBench();
+  await store.findUndo();
   if (bench.isStarted) return;
-  await store.noteFact('started', new Date().toISOString());
-  const demo = await readDemo();
-  if (bench.pieces.length === 0) await store.layOut(demo);
+  const demo = bench.pieces.length === 0 ? await readDemo() : { pieces: [], events: [], artworks: [] };
+  await store.layOut(demo, null, new Date().toISOString());
 };

@@ -1,4 +1,4 @@
-import Dexie, { type Table } from 'dexie';
+import Dexie, { type DexieOptions, type Table } from 'dexie';
 import {
   pieceSchema,
   settingsSchema,
@@ -8,6 +8,7 @@ import {
   type Override,
   type OwnProduct,
   type Piece,
+  type RecordChange,
   type Settings,
   type Trial,
 } from '@sgraffa/core';
@@ -17,6 +18,16 @@ export interface Kept<Value> {
   readonly id: string;
   readonly revision: number;
   readonly value: Value;
+}
+
+/** A change that can be taken back: what it is called, and each record before and after it. */
+export interface UndoRow {
+  readonly seq?: number;
+  /** The tab that made it. */
+  readonly tab: string;
+  readonly at: string;
+  readonly name: string;
+  readonly differences: readonly RecordChange[];
 }
 
 /** Tables and their versions, on one page. */
@@ -32,11 +43,13 @@ export class BenchDatabase extends Dexie {
   artworks!: Table<Kept<ArtworkRecord>, string>;
   /** The last forecast of each station, as text: read where the station does not answer. */
   forecasts!: Table<{ id: string; value: string }, string>;
-  /** Facts about the store itself: `started` once the first start is through, `exportedAt`. */
+  /** The last changes of each tab, so that undo survives a reload. */
+  undos!: Table<UndoRow, number>;
+  /** Facts about the store itself: `started` once the first start is through, `exportedAt`, the last `revision` that was given. */
   facts!: Table<{ id: string; value: string }, string>;
 
-  constructor(name = 'sgraffa') {
-    super(name);
+  constructor(name = 'sgraffa', options: DexieOptions = {}) {
+    super(name, options);
     this.version(1).stores({ pieces: 'id', events: 'id', settings: 'id', facts: 'id' });
     // 2: the user's own figures, products and trials, artworks; what pieces and settings can say since then is filled in
     this.version(2)
@@ -60,5 +73,7 @@ export class BenchDatabase extends Dexie {
           row.value = pieceSchema.safeParse(piece).data ?? piece;
         }),
     );
+    // 4: changes that can be taken back after a reload
+    this.version(4).stores({ undos: '++seq, tab' });
   }
 }

@@ -12,7 +12,8 @@ import {
   type Workspace,
 } from '@sgraffa/core';
 import { BenchDatabase } from './db.ts';
-import { ConflictError, WorkspaceStore } from './workspaceStore.ts';
+import { ConflictError, RefusedError } from './keeper.ts';
+import { ClearedError, WorkspaceStore } from './workspaceStore.ts';
 
 const bowl = plainPiece('bowl', 'Soup bowl', 'porcelain-enamel');
 const sign = plainPiece('sign', 'Path sign', 'plywood');
@@ -23,10 +24,11 @@ const figure = (value: number): Override => ({
   basis: 'your-label',
   enteredOn: '2026-11-25',
 });
+const partIds: Record<string, string> = { bowl: bowl.parts[0]!.id, sign: sign.parts[0]!.id };
 const done = (id: string, pieceId: string): BenchEvent => ({
   id,
   pieceId,
-  partId: `${pieceId}.part`,
+  partId: partIds[pieceId] ?? 'gone',
   operationId: 'ground',
   coat: 1,
   at: '2026-11-24T19:00:00.000Z',
@@ -41,7 +43,7 @@ let count = 0;
 
 beforeEach(() => {
   const name = `bench-${(count += 1)}`;
-  tab = new WorkspaceStore(new BenchDatabase(name), () => 'Europe/Berlin');
+  tab = new WorkspaceStore(new BenchDatabase(name), () => 'Europe/Berlin', 'this tab');
   otherTab = new WorkspaceStore(new BenchDatabase(name), () => 'Europe/Berlin');
 });
 
@@ -99,14 +101,14 @@ describe('keeping', () => {
       tab.changePiece('bowl', 1, (piece) => ({ ...piece, notes: 'blue' }), 'notes'),
     ]);
     expect((await tab.readWorkspace()).pieces[0]).toMatchObject({ name: 'Crew bowl', quantity: 6, notes: 'blue' });
-    expect(await tab.undo()).toBe('notes');
+    expect(await tab.undo()).toEqual({ name: 'notes', stays: [] });
     expect((await tab.readWorkspace()).pieces[0]).toMatchObject({ name: 'Crew bowl', quantity: 6, notes: '' });
   });
 
   test('an undo pressed while a change is being kept takes that change back', async () => {
     await tab.addPiece(bowl, 'new piece');
     const change = tab.changePiece('bowl', 1, named('Crew bowl'), 'the name');
-    expect(await tab.undo()).toBe('the name');
+    expect(await tab.undo()).toEqual({ name: 'the name', stays: [] });
     await change;
     expect(await names()).toEqual(['Soup bowl']);
   });
@@ -145,9 +147,9 @@ describe('undo', () => {
   test('takes back one change after the other, by its name', async () => {
     await tab.addPiece(bowl, 'new piece Soup bowl');
     await tab.changePiece('bowl', 1, named('Crew bowl'), 'the name');
-    expect(await tab.undo()).toBe('the name');
+    expect(await tab.undo()).toEqual({ name: 'the name', stays: [] });
     expect(await names()).toEqual(['Soup bowl']);
-    expect(await tab.undo()).toBe('new piece Soup bowl');
+    expect(await tab.undo()).toEqual({ name: 'new piece Soup bowl', stays: [] });
     expect(await names()).toEqual([]);
     expect(await tab.undo()).toBeNull();
   });
@@ -156,7 +158,7 @@ describe('undo', () => {
     await tab.layOut({ pieces: [bowl, sign], events: [done('e1', 'bowl'), done('e2', 'sign')], artworks: [] });
     await tab.deletePiece('bowl');
     expect((await tab.readBench()).events.map(({ id }) => id)).toEqual(['e2']);
-    expect(await tab.undo()).toBe('deleting Soup bowl');
+    expect(await tab.undo()).toEqual({ name: 'deleting Soup bowl', stays: [] });
     expect((await tab.readBench()).events.map(({ id }) => id).sort()).toEqual(['e1', 'e2']);
     expect(await names()).toEqual(['Path sign', 'Soup bowl']);
   });
@@ -240,4 +242,223 @@ test('a change that the browser will not store leaves everything as it was', asy
   await expect(tab.addPiece(unstorable, 'new piece')).rejects.toThrow();
   expect([await names(), tab.nextUndo]).toEqual([['Soup bowl'], null]);
   expect(await Dexie.exists('bench-1')).toBe(true);
+});
+
+describe('undo of one tab beside another', () => {
+  test('what the other tab changed since stays, field by field, and is said', async () => {
+    await tab.addPiece(bowl, 'new piece');
+    await tab.changePiece(
+      'bowl',
+      await revision('bowl'),
+      (piece) => ({ ...piece, name: 'Crew bowl', notes: 'blue' }),
+      'both',
+    );
+    await otherTab.changePiece('bowl', await revision('bowl'), named('Night bowl'), 'the name');
+    await otherTab.changePiece('bowl', await revision('bowl'), (piece) => ({ ...piece, quantity: 6 }), 'how many');
+    expect(await tab.undo()).toEqual({
+      name: 'both',
+      stays: [{ table: 'pieces', id: 'bowl', fields: ['name'], why: 'changed-since' }],
+    });
+    expect((await tab.readWorkspace()).pieces[0]).toMatchObject({ name: 'Night bowl', notes: '', quantity: 6 });
+  });
+
+  test('a piece that it made goes with the marks that the other tab set on it', async () => {
+    await tab.addPiece(bowl, 'new piece');
+    await otherTab.addEvent(done('e1', 'bowl'), 'a mark');
+    await tab.undo();
+    expect(await tab.readWorkspace()).toMatchObject({ pieces: [], events: [] });
+    // and the other tab's undo of its mark has nothing to hold on to
+    expect(await otherTab.undo()).toMatchObject({ name: 'a mark' });
+    expect((await tab.readWorkspace()).events).toEqual([]);
+  });
+
+  test('marks do not come back to a piece that is gone', async () => {
+    await tab.layOut({ pieces: [bowl, sign], events: [done('e1', 'bowl')], artworks: [] });
+    await tab.takeBackEvent('e1', 'taking back');
+    await otherTab.deletePiece('bowl');
+    await tab.undo();
+    expect((await tab.readWorkspace()).events).toEqual([]);
+  });
+
+  test('a drawing that another piece has taken up stays, and is said', async () => {
+    const drawing = {
+      id: 'star',
+      name: 'Star',
+      svg: '<svg/>',
+      source: { kind: 'drawing' as const, file: 'star.svg' },
+      mends: [],
+    };
+    const drawn = (piece: Piece): Piece => ({
+      ...piece,
+      parts: [{ ...piece.parts[0]!, designs: [{ ...piece.parts[0]!.designs[0]!, artworkId: 'star' }] }],
+    });
+    await tab.layOut({ pieces: [bowl, sign], events: [], artworks: [] });
+    await tab.changeArtwork(
+      { id: 'bowl', revision: await revision('bowl'), edit: drawn },
+      drawing as never,
+      'the drawing',
+    );
+    await otherTab.changePiece('sign', await revision('sign'), drawn, 'the same drawing');
+    expect(await tab.undo()).toEqual({
+      name: 'the drawing',
+      stays: [{ table: 'artworks', id: 'star', fields: [], why: 'in-use' }],
+    });
+    const { pieces, artworks } = await tab.readWorkspace();
+    expect(artworks.map(({ id }) => id)).toEqual(['star']);
+    expect(pieces.map(({ parts }) => parts[0]!.designs[0]!.artworkId)).toEqual([null, 'star']);
+  });
+
+  test('it survives a reload, the last fifty of it', async () => {
+    await tab.addPiece(bowl, 'new piece');
+    for (let time = 1; time <= 52; time += 1)
+      await tab.changePiece(
+        'bowl',
+        await revision('bowl'),
+        (piece) => ({ ...piece, quantity: time }),
+        `${time} of them`,
+      );
+    const reloaded = new WorkspaceStore(new BenchDatabase(`bench-${count}`), () => 'UTC', 'this tab');
+    expect(reloaded.nextUndo).toBeNull();
+    await reloaded.findUndo();
+    expect(reloaded.nextUndo).toBe('52 of them');
+    let undone = 0;
+    while (await reloaded.undo()) undone += 1;
+    expect(undone).toBe(50);
+    expect((await reloaded.readWorkspace()).pieces[0]!.quantity).toBe(2);
+    await otherTab.findUndo();
+    expect(otherTab.nextUndo).toBeNull();
+  });
+});
+
+describe('the gate of the store', () => {
+  test('what the file would refuse is refused in words, and nothing of it is kept', async () => {
+    await tab.addPiece(bowl, 'new piece');
+    const wide = (piece: Piece): Piece => ({
+      ...piece,
+      parts: [{ ...piece.parts[0]!, surface: { ...piece.parts[0]!.surface, widthMm: 12_000 } }],
+    });
+    const refused = await tab
+      .changePiece('bowl', await revision('bowl'), wide, 'its width')
+      .catch((error: unknown) => error);
+    expect(refused).toBeInstanceOf(RefusedError);
+    expect((refused as RefusedError).problems[0]).toMatchObject({
+      given: '12000 was given.',
+      allowed: '0.1 to 10000 mm.',
+    });
+    expect(await tab.readWorkspace()).toMatchObject({ pieces: [bowl] });
+    expect(tab.nextUndo).toBe('new piece');
+  });
+
+  test('a product that a piece is laid with stays until the piece is laid otherwise', async () => {
+    await tab.keep('ownProducts', [{ id: 'own-chalk', name: 'Shed chalk', like: 'craft-acrylic' }], 'own product');
+    const laid = { ...bowl.parts[0]!, surface: { ...bowl.parts[0]!.surface, preparation: ['own-chalk'] } };
+    await tab.addPiece({ ...bowl, parts: [laid] }, 'new piece');
+    await expect(tab.drop([{ table: 'ownProducts', id: 'own-chalk' }], 'dropping')).rejects.toThrow(
+      '“Shed chalk” is used by “Soup bowl”.',
+    );
+    await tab.deletePiece('bowl');
+    await tab.drop([{ table: 'ownProducts', id: 'own-chalk' }], 'dropping');
+    expect((await tab.readWorkspace()).ownProducts).toEqual([]);
+  });
+
+  test('a refusal leaves no trace in what is read later', async () => {
+    await tab.addPiece(bowl, 'new piece');
+    const at = await revision('bowl');
+    await tab.changePiece('bowl', at, (piece) => ({ ...piece, quantity: 5000 }), 'too many').catch(() => undefined);
+    await tab.changePiece('bowl', at, (piece) => ({ ...piece, quantity: 5 }), 'five');
+    expect((await tab.readWorkspace()).pieces[0]!.quantity).toBe(5);
+  });
+});
+
+describe('a record that cannot be read', () => {
+  const put = (table: 'pieces' | 'events' | 'settings', id: string, value: unknown) =>
+    new BenchDatabase(`bench-${count}`).table(table).put({ id, revision: 7, value });
+
+  test('is one row with its reason; the other pieces stay, can be changed and exported', async () => {
+    await tab.layOut({ pieces: [bowl], events: [], artworks: [] }, null, 'now');
+    await put('pieces', 'odd', { ...sign, id: 'odd', quantity: 'many' });
+    await put('pieces', 'moon', {
+      ...sign,
+      id: 'moon',
+      parts: [{ ...sign.parts[0]!, surface: { ...sign.parts[0]!.surface, base: 'moonrock' } }],
+    });
+    await put('events', 'e9', null);
+    const bench = await tab.readBench();
+    expect(bench.pieces.map(({ id }) => id)).toEqual(['bowl']);
+    expect(bench.bad.map(({ table, id }) => `${table} ${id}`).sort()).toEqual([
+      'events e9',
+      'pieces moon',
+      'pieces odd',
+    ]);
+    expect(bench.bad.find(({ id }) => id === 'odd')!.problems[0]).toMatchObject({
+      at: 'quantity',
+      given: '"many" was given.',
+    });
+    await tab.changePiece('bowl', await revision('bowl'), named('Crew bowl'), 'the name');
+    expect((await tab.readWorkspace()).pieces.map(({ name }) => name)).toEqual(['Crew bowl']);
+  });
+
+  test('can be dropped, for good', async () => {
+    await tab.layOut({ pieces: [bowl], events: [], artworks: [] }, null, 'now');
+    await put('pieces', 'odd', 'nonsense');
+    await put('settings', 'settings', { zone: 'UTC' });
+    const { bad, settings } = await tab.readBench();
+    expect(settings.value).toEqual(plainSettings('Europe/Berlin'));
+    for (const record of bad) await tab.dropBad(record);
+    expect((await tab.readBench()).bad).toEqual([]);
+    expect(await names()).toEqual(['Soup bowl']);
+    expect(tab.nextUndo).toBeNull();
+  });
+});
+
+describe('storage that is cleared under an open page', () => {
+  const clear = () => new BenchDatabase(`bench-${count}`).delete();
+
+  test('is not taken for an empty bench, takes nothing more, and can be filled again from the page', async () => {
+    await tab.layOut({ pieces: [bowl], events: [done('e1', 'bowl')], artworks: [] }, null, 'now');
+    const before = await tab.readWorkspace();
+    await clear();
+    const cleared = await tab.readBench().catch((error: unknown) => error);
+    expect(cleared).toBeInstanceOf(ClearedError);
+    await expect(tab.addPiece(sign, 'new piece')).rejects.toBeInstanceOf(ClearedError);
+    const { held } = cleared as ClearedError;
+    expect(tab.heldWorkspace(held)).toEqual(before);
+    await tab.putBack(held);
+    expect(await tab.readWorkspace()).toEqual(before);
+    expect((await tab.readBench()).isStarted).toBe(true);
+  });
+});
+
+describe('the demo', () => {
+  const drawn = (id: string, artworkId: string): Piece => ({
+    ...bowl,
+    id,
+    parts: [{ ...bowl.parts[0]!, designs: [{ ...bowl.parts[0]!.designs[0]!, artworkId }] }],
+  });
+  const drawing = (id: string) =>
+    ({ id, name: id, svg: '<svg/>', source: { kind: 'drawing', file: `${id}.svg` }, mends: [] }) as never;
+
+  test('laid out again brings its drawings, and taken away takes those that nothing else uses', async () => {
+    const demo = {
+      pieces: [drawn('a', 'one'), drawn('b', 'two')],
+      events: [],
+      artworks: [drawing('one'), drawing('two')],
+    };
+    await tab.layOut(demo, null, 'now');
+    await tab.addPiece(drawn('mine', 'two'), 'mine');
+    await tab.takeAway(new Set(['a', 'b']), 'removing the demo');
+    expect((await tab.readWorkspace()).artworks.map(({ id }) => id)).toEqual(['two']);
+    await tab.layOut(demo, 'laying out the demo');
+    expect((await tab.readWorkspace()).artworks.map(({ id }) => id)).toEqual(['one', 'two']);
+    await tab.undo();
+    expect((await tab.readWorkspace()).pieces.map(({ id }) => id)).toEqual(['mine']);
+  });
+
+  test('a first start is noted with what it lays out, or not at all', async () => {
+    const broken = { pieces: [{ ...bowl, quantity: 0 }], events: [], artworks: [] };
+    await expect(tab.layOut(broken, null, 'now')).rejects.toBeInstanceOf(RefusedError);
+    expect((await tab.readBench()).isStarted).toBe(false);
+    await tab.layOut({ pieces: [bowl], events: [], artworks: [] }, null, 'now');
+    expect((await tab.readBench()).isStarted).toBe(true);
+  });
 });

@@ -1,4 +1,5 @@
 import { Button, TextInput } from '@mantine/core';
+import { useSessionStorage } from '@mantine/hooks';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { adjustDescription, pieceOf, type Description } from '@sgraffa/core';
@@ -27,7 +28,8 @@ const MAX_LINE = 400;
 /** One line becomes a piece: its properties are shown as chips, to be changed before it is kept. */
 export const NewPiecePage = () => {
   const all = useCatalogue();
-  const [line, setLine] = useState('');
+  // what was typed stays until its piece is kept: through a reload, a new version, a storage that failed
+  const [line, setLine] = useSessionStorage({ key: 'sgraffa-line', defaultValue: '', getInitialValueInEffect: false });
   const [changes, setChanges] = useState<readonly Said[]>([]);
   const [error, setError] = useState<string | null>(null);
   const navigate = useNavigate();
@@ -53,7 +55,8 @@ export const NewPiecePage = () => {
     if (!own) return;
     // what was typed last may not have been read yet
     const piece = pieceOf(id, line, withChanges(await readLine(line, own, now)));
-    await addPiece(piece, `new piece ${piece.name}`);
+    if (!(await addPiece(piece, `new piece ${piece.name}`))) return;
+    setLine('');
     await navigate(`/pieces/${id}/${piece.parts[0]!.surface.base === 'own' ? 'surface' : 'match'}`);
   };
   const start = (text: string) => {

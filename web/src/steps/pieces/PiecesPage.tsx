@@ -9,6 +9,7 @@ import { sectionModel } from '../../ui/section/sectionModel.ts';
 import { sentenceOf } from '../../ui/sentence.ts';
 import { workedOut } from '../../ui/workedOut.ts';
 import { usePlannedWeek } from '../../workers/planClient.ts';
+import { BadRows } from './BadRows.tsx';
 import './pieces.css';
 
 /** The sentence of a piece without asking Match again: from what is kept. */
@@ -76,6 +77,7 @@ export const PiecesPage = () => {
           New piece
         </Button>
       </header>
+      <BadRows bad={bench.bad} />
       {pieces.length === 0 ? (
         <p className="sg-empty">Nothing is planned yet. Describe a piece in one line and its layers follow.</p>
       ) : (

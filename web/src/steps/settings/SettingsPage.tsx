@@ -1,27 +1,13 @@
-import { Button, FileButton, MultiSelect, Select } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
-import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { MultiSelect, Select } from '@mantine/core';
 import type { AIRS, TOOLS } from '@sgraffa/core';
-import {
-  catalogue,
-  formatTemperature,
-  parseLength,
-  parseTemperature,
-  problemSentence,
-  readWorkspace,
-  writeWorkspace,
-  type Problem,
-  type Settings,
-} from '@sgraffa/core';
-import { readDemo, store, useBench, useChanges, useNow } from '../../store/bench.ts';
-import { dayAndTime } from '../../ui/dates.ts';
+import { formatTemperature, parseLength, parseTemperature, type Settings } from '@sgraffa/core';
+import { useBench, useChanges, useNow } from '../../store/bench.ts';
 import { boundedNumber } from '../../ui/numbers.ts';
-import { download } from '../../ui/download.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
 import { lengthIn, options } from '../../ui/words.ts';
 import { BenchPart } from './BenchPart.tsx';
+import { FilePart } from './FilePart.tsx';
 import { hoursText, readHours } from './hours.ts';
 import { SchoolsPart } from './SchoolsPart.tsx';
 import './settings.css';
@@ -40,113 +26,6 @@ const TOOL_WORDS: Readonly<Record<(typeof TOOLS)[number], string>> = {
   turner: 'turner',
 };
 const THEME_WORDS = { light: 'plaster', dark: 'fired black', system: 'as the device' } as const;
-
-/** Asks the browser to keep the data for good; true where it does, null where it does not say. */
-const keptForGood = async (): Promise<boolean | null> =>
-  navigator.storage?.persist ? (await navigator.storage.persisted()) || (await navigator.storage.persist()) : null;
-
-const MOST_FILE_BYTES = 40_000_000;
-
-/** Export, import and the demo: the whole bench as one file. */
-const FilePart = () => {
-  const { replace } = useChanges();
-  const bench = useBench();
-  const now = useNow();
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const { data: isPersistent } = useQuery({ queryKey: ['persistent'], queryFn: keptForGood });
-  const exportFile = async () => {
-    download(`sgraffa-${now.slice(0, 10)}.json`, writeWorkspace(await store.readWorkspace()), 'application/json');
-    await store.noteFact('exportedAt', new Date().toISOString());
-  };
-  const importFile = async (file: File | null) => {
-    if (!file) return;
-    if (file.size > MOST_FILE_BYTES)
-      return setProblems([
-        {
-          code: 'file-too-large',
-          given: `The file has ${file.size} bytes.`,
-          allowed: `at most ${MOST_FILE_BYTES}.`,
-          todo: 'Nothing was changed.',
-        },
-      ]);
-    const read = readWorkspace(await file.text(), catalogue());
-    if (!read.ok) return setProblems(read.problems);
-    setProblems([]);
-    await replace(read.workspace, `importing ${file.name}`);
-    notifications.show({
-      message: `Imported ${read.workspace.pieces.length} pieces. Undo brings back what was there.`,
-    });
-  };
-  const removeDemo = async () => {
-    const [demo, mine] = [await readDemo(), await store.readWorkspace()];
-    const ids = new Set(demo.pieces.map(({ id }) => id));
-    await replace(
-      {
-        ...mine,
-        pieces: mine.pieces.filter(({ id }) => !ids.has(id)),
-        events: mine.events.filter(({ pieceId }) => !ids.has(pieceId)),
-      },
-      'removing the demo',
-    );
-  };
-  const restoreDemo = async () => {
-    const [demo, mine] = [await readDemo(), await store.readWorkspace()];
-    const ids = new Set(demo.pieces.map(({ id }) => id));
-    await replace(
-      {
-        ...mine,
-        pieces: [...mine.pieces.filter(({ id }) => !ids.has(id)), ...demo.pieces],
-        events: [...mine.events.filter(({ pieceId }) => !ids.has(pieceId)), ...demo.events],
-      },
-      'laying out the demo',
-    );
-  };
-  return (
-    <section>
-      <h2 className="sg-rule">Your file</h2>
-      <p className="sg-quiet">
-        Everything is kept in this browser by itself. A file is your copy of it.{' '}
-        {bench?.exportedAt
-          ? `Last exported ${dayAndTime(bench.exportedAt, bench.settings.value.zone, now)}.`
-          : 'Not exported yet.'}{' '}
-        {isPersistent === false &&
-          'This browser may clear it when space runs short: keep a file of what matters, or allow it to keep data for this address.'}
-      </p>
-      <div className="sg-buttons">
-        <Button onClick={() => void exportFile()}>Export the workspace</Button>
-        <FileButton
-          accept="application/json,.json"
-          onChange={(file) => void importFile(file)}
-          inputProps={{ 'aria-label': 'Workspace file' }}
-        >
-          {(props) => (
-            <Button variant="outline" {...props}>
-              Import a workspace
-            </Button>
-          )}
-        </FileButton>
-        <Button variant="outline" onClick={() => void removeDemo()}>
-          Remove the demo pieces
-        </Button>
-        <Button variant="outline" onClick={() => void restoreDemo()}>
-          Lay out the demo pieces
-        </Button>
-      </div>
-      {problems.length > 0 && (
-        <div className="sg-problems" role="alert">
-          <p>
-            <strong>The file was not taken, and nothing was changed.</strong>
-          </p>
-          <ul>
-            {problems.map((problem) => (
-              <li key={`${problem.at} ${problem.given}`}>{problemSentence(problem)}</li>
-            ))}
-          </ul>
-        </div>
-      )}
-    </section>
-  );
-};
 
 /** Largest cut of the cutter; typical ones are offered, and any other can be typed. */
 const BEDS = [

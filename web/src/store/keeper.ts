@@ -1,0 +1,291 @@
+import type { Table } from 'dexie';
+import {
+  catalogue,
+  gate,
+  MOST_ARTWORK,
+  readRecord,
+  RECORD_NAMES,
+  takenBack,
+  type Problem,
+  type RecordChange,
+  type RecordName,
+  type RecordOf,
+  type Standing,
+  type TableName,
+} from '@sgraffa/core';
+import isSame from 'fast-deep-equal';
+import type { BenchDatabase, Kept } from './db.ts';
+import type { RowReader } from './rows.ts';
+
+/** Thrown inside a transaction to leave it undone; its problems are shown. */
+export class RefusedError extends Error {
+  constructor(readonly problems: readonly Problem[]) {
+    super(problems.map(({ given }) => given).join(' '));
+  }
+}
+
+/** Another tab was quicker: nothing was kept. */
+export class ConflictError extends RefusedError {}
+
+export const changedElsewhere = (given: string): ConflictError =>
+  new ConflictError([
+    {
+      code: 'changed-elsewhere',
+      given,
+      allowed: 'a change made from what is kept now.',
+      todo: 'What the other tab saved is shown now; make your change again.',
+    },
+  ]);
+
+/** A change that was taken back. */
+export interface Undone {
+  readonly name: string;
+  /** What another tab changed since, and what is still used: it stays. */
+  readonly stays: readonly Stay[];
+}
+export interface Stay {
+  readonly table: TableName;
+  readonly id: string;
+  /** Paths of its fields; none where the whole record stays. */
+  readonly fields: readonly string[];
+  readonly why: 'changed-since' | 'in-use';
+}
+
+export const MOST_UNDO = 50;
+const REVISION = 'revision';
+/** Kinds of records that others lead to. */
+const LED_TO: readonly TableName[] = ['pieces', 'artworks', 'ownProducts'];
+const NO_COUNTS = Object.fromEntries(RECORD_NAMES.map((name) => [name, 0])) as Record<RecordName, number>;
+
+type Worked = () => Promise<readonly RecordChange[]>;
+
+/** Keeps changes of the bench, each in one transaction, all or nothing, through the gate; one object per tab. */
+export class Keeper {
+  private readonly listeners = new Set<() => void>();
+  /** Revisions that this tab has made, each with the one before it: `table id revision`. */
+  private readonly own = new Map<string, number>();
+  /** What this tab is still keeping; the next change waits for it. */
+  private turn: Promise<unknown> = Promise.resolve();
+  private next: string | null = null;
+
+  constructor(
+    private readonly database: BenchDatabase,
+    private readonly rows: RowReader,
+    private readonly tab: string,
+    /** Called in every transaction before anything is written; throws where nothing may be. */
+    private readonly mayWrite: () => Promise<void> = async () => undefined,
+  ) {}
+
+  /** What undo would take back; null: nothing. */
+  get nextUndo(): string | null {
+    return this.next;
+  }
+
+  onUndoChange(listener: () => void): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  }
+
+  /** Finds what this tab could take back before it was loaded again. */
+  async findUndo(): Promise<void> {
+    this.next = (await this.lastUndo())?.name ?? null;
+    this.tell();
+  }
+
+  /** Lets this tab's own quick changes pass, and stops at one that another tab made since. */
+  refuseForeign(table: TableName, kept: Kept<unknown>, revision: number): void {
+    for (let at = kept.revision; at !== revision;) {
+      const before = this.own.get(`${table} ${kept.id} ${at}`);
+      if (before === undefined || before < revision)
+        throw changedElsewhere('This was changed in another tab meanwhile.');
+      at = before;
+    }
+  }
+
+  /**
+   * Works a change out and keeps it, after whatever this tab is still keeping.
+   *
+   * @param name what undo calls it; null: undo does not show it
+   * @param also what else belongs into the same transaction
+   * @throws RefusedError where the gate has something against it, ConflictError where another tab was quicker: nothing is kept then
+   */
+  keep(name: string | null, worked: Worked, also: () => Promise<unknown> = async () => undefined): Promise<void> {
+    return this.inTurn(async () => {
+      const made: [string, number][] = [];
+      const kept = await this.database.transaction('rw', this.database.tables, async () => {
+        const changes = await this.kept(await worked(), made);
+        await also();
+        if (name !== null && changes.length) await this.noteUndo(name, changes);
+        return changes;
+      });
+      for (const [key, before] of made) this.own.set(key, before);
+      if (name === null || !kept.length) return;
+      this.next = name;
+      this.tell();
+    });
+  }
+
+  /**
+   * Takes this tab's last change back, field by field, once those under way are kept.
+   *
+   * @returns null where there was none
+   * @throws RefusedError where what would come back may not be kept; the change is forgotten then, so that those before it can be reached
+   */
+  undo(): Promise<Undone | null> {
+    return this.inTurn(async () => {
+      try {
+        return await this.takeBack(false);
+      } catch (error) {
+        if (!(error instanceof RefusedError)) throw error;
+        if (error.problems.every(({ code }) => code === 'in-use')) return this.takeBack(true);
+        await this.forgetLast();
+        throw error;
+      } finally {
+        await this.findUndo();
+      }
+    });
+  }
+
+  private async takeBack(keepsUsed: boolean): Promise<Undone | null> {
+    const made: [string, number][] = [];
+    const undone = await this.database.transaction('rw', this.database.tables, async () => {
+      const change = await this.lastUndo();
+      if (!change) return null;
+      await this.database.undos.delete(change.seq!);
+      const stays: Stay[] = [];
+      const changes: RecordChange[] = [];
+      for (const { table, id, before, after } of change.differences) {
+        const now = (await this.table(table).get(id))?.value ?? null;
+        const { value, stays: fields } = takenBack(before, after, now);
+        if (fields.length) stays.push({ table, id, fields: fields.filter(Boolean), why: 'changed-since' });
+        if (keepsUsed && value === null && table !== 'pieces' && LED_TO.includes(table))
+          stays.push({ table, id, fields: [], why: 'in-use' });
+        else if (!isSame(now, value)) changes.push({ table, id, before: now, after: value });
+      }
+      await this.kept(await this.withoutLoose(changes), made);
+      return { name: change.name, stays };
+    });
+    for (const [key, before] of made) this.own.set(key, before);
+    return undone;
+  }
+
+  /** A change without marks that would come back to a piece that does not. */
+  private async withoutLoose(changes: readonly RecordChange[]): Promise<readonly RecordChange[]> {
+    const ids = new Set(await this.database.pieces.toCollection().primaryKeys());
+    for (const { table, id, after } of changes) if (table === 'pieces') ids[after === null ? 'delete' : 'add'](id);
+    return changes.filter(
+      ({ table, after }) => table !== 'events' || after === null || ids.has((after as RecordOf<'events'>).pieceId),
+    );
+  }
+
+  private lastUndo() {
+    return this.database.undos.where('tab').equals(this.tab).last();
+  }
+
+  private async forgetLast(): Promise<void> {
+    const last = await this.lastUndo();
+    if (last) await this.database.undos.delete(last.seq!);
+  }
+
+  private async noteUndo(name: string, differences: readonly RecordChange[]): Promise<void> {
+    await this.database.undos.add({ tab: this.tab, at: new Date().toISOString(), name, differences });
+    const own = await this.database.undos.where('tab').equals(this.tab).primaryKeys();
+    await this.database.undos.bulkDelete(own.slice(0, Math.max(0, own.length - MOST_UNDO)));
+  }
+
+  private table(table: TableName): Table<Kept<unknown>, string> {
+    return this.database[table] as unknown as Table<Kept<unknown>, string>;
+  }
+
+  /** Puts a change through the gate and into the tables; runs inside a transaction, which a refusal leaves undone. */
+  private async kept(asked: readonly RecordChange[], made: [string, number][]): Promise<readonly RecordChange[]> {
+    await this.mayWrite();
+    const whole = await this.withMarks(asked);
+    const changes = whole.map(readChange).filter(({ before, after }) => !isSame(before, after));
+    if (!changes.length) return changes;
+    let given = Number((await this.database.facts.get(REVISION))?.value ?? 0);
+    for (const { table, id, after } of changes) {
+      const rows = this.table(table);
+      const before = (await rows.get(id))?.revision ?? 0;
+      given = Math.max(given, before) + 1;
+      if (after === null) await rows.delete(id);
+      else await rows.put({ id, revision: given, value: after });
+      made.push([`${table} ${id} ${given}`, before]);
+    }
+    await this.database.facts.put({ id: REVISION, value: String(given) });
+    const checked = gate(changes, await this.standing(changes), catalogue());
+    if (!checked.ok) throw new RefusedError(checked.problems);
+    return changes;
+  }
+
+  /** The change with the marks of every piece that it takes away: a mark of nothing is never left. */
+  private async withMarks(changes: readonly RecordChange[]): Promise<readonly RecordChange[]> {
+    const gone = new Set(changes.flatMap(({ table, id, after }) => (table === 'pieces' && after === null ? [id] : [])));
+    if (!gone.size) return changes;
+    const named = new Set(changes.flatMap(({ table, id }) => (table === 'events' ? [id] : [])));
+    const marks = (await this.database.events.toArray()).filter(
+      ({ id, value }) => gone.has(value?.pieceId) && !named.has(id),
+    );
+    return [
+      ...changes,
+      ...marks.map(({ id, value }): RecordChange => ({ table: 'events', id, before: value, after: null })),
+    ];
+  }
+
+  /** What stands now that the change is in the tables, as far as it can break it. */
+  private async standing(changes: readonly RecordChange[]): Promise<Standing> {
+    const { pieces, events, trials, settings, artworks, ownProducts, overrides } = this.database;
+    const changed = new Set(changes.map(({ table, id }) => `${table} ${id}`));
+    // what the change itself put there may yet be undone: it is not noted as read
+    const good = async <Name extends TableName>(name: Name, rows: Promise<readonly (Kept<unknown> | undefined)[]>) => [
+      ...this.rows
+        .rows(
+          name,
+          (await rows).filter((row) => row !== undefined && !changed.has(`${name} ${row.id}`)) as Kept<unknown>[],
+          [],
+        )
+        .map(({ value }) => value),
+      ...changes.flatMap(({ table, after }) => (table === name && after !== null ? [after as RecordOf<Name>] : [])),
+    ];
+    const isGone = changes.some(({ table, after }) => after === null && LED_TO.includes(table));
+    const marked = changes.flatMap(({ table, after }) =>
+      table === 'events' && after !== null ? [(after as RecordOf<'events'>).pieceId] : [],
+    );
+    const counts = { ...NO_COUNTS };
+    for (const name of new Set(changes.map(({ table }) => table)))
+      if (name !== 'settings') counts[name] = await this.database[name].count();
+    let artworkCharacters = 0;
+    if (changes.some(({ table, after }) => table === 'artworks' && after !== null))
+      await artworks.each(({ value }) => void (artworkCharacters += value?.svg?.length ?? 0));
+    const kept = isGone ? await settings.get('settings') : undefined;
+    return {
+      ownProducts: await good('ownProducts', ownProducts.toArray()),
+      overrides: await good('overrides', overrides.toArray()),
+      artworkIds: new Set(await artworks.toCollection().primaryKeys()),
+      artworkCharacters: artworkCharacters > MOST_ARTWORK ? artworkCharacters : 0,
+      counts,
+      pieces: await good('pieces', isGone ? pieces.toArray() : pieces.bulkGet(marked)),
+      events: isGone ? await good('events', events.toArray()) : [],
+      trials: isGone ? await good('trials', trials.toArray()) : [],
+      settings: kept ? ((await good('settings', Promise.resolve([kept])))[0] ?? null) : null,
+    };
+  }
+
+  private inTurn<Result>(task: () => Promise<Result>): Promise<Result> {
+    const run = this.turn.then(task, task);
+    this.turn = run.catch(() => undefined);
+    return run;
+  }
+
+  private tell(): void {
+    for (const listener of this.listeners) listener();
+  }
+}
+
+/** A change as it is kept: the record as its schema gives it. */
+const readChange = (change: RecordChange): RecordChange => {
+  if (change.after === null) return change;
+  const read = readRecord(change.table, change.after, 'It was not kept; what was there before stands.');
+  if (!read.ok) throw new RefusedError(read.problems);
+  return { ...change, after: read.value };
+};

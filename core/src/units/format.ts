@@ -1,7 +1,11 @@
 import { MINUTES_PER_DAY, MINUTES_PER_HOUR, MM_PER_INCH } from './quantities.ts';
 
+/** Units in which lengths are shown and, without a unit, read. */
+export const LENGTH_UNITS = ['mm', 'cm', 'in'] as const;
+export type LengthUnit = (typeof LENGTH_UNITS)[number];
+
 export interface UnitChoice {
-  readonly length: 'mm' | 'in';
+  readonly length: LengthUnit;
   readonly temperature: 'C' | 'F';
 }
 
@@ -23,9 +27,29 @@ export const formatDuration = (durationMinutes: number): string => {
     : `${wholeDays} d ${restHours} h`;
 };
 
-/** Millimetres in the chosen unit with its name. */
-export const formatLength = (lengthMm: number, unit: UnitChoice['length'] = 'mm'): string =>
-  unit === 'in' ? `${trimmed(lengthMm / MM_PER_INCH, 3)} in` : `${trimmed(lengthMm, 1)} mm`;
+/** Finest division of a rule in inches. */
+const RULE = 64;
+/** How far off a fraction may be and still be the length, in inches. */
+const EXACT_IN = 0.0002;
+
+const divisor = (one: number, other: number): number => (other === 0 ? one : divisor(other, one % other));
+
+/** Inches as a rule shows them where they fall on one of its marks: "3 3/4", "1/64"; decimals otherwise. */
+const inInches = (inches: number): string => {
+  const sign = inches < 0 ? '-' : '';
+  const marks = Math.round(Math.abs(inches) * RULE);
+  if (Math.abs(Math.abs(inches) - marks / RULE) > EXACT_IN) return trimmed(inches, 3);
+  const [whole, rest] = [Math.floor(marks / RULE), marks % RULE];
+  if (rest === 0) return whole === 0 ? '0' : `${sign}${whole}`;
+  const shared = divisor(rest, RULE);
+  return `${sign}${whole ? `${whole} ` : ''}${rest / shared}/${RULE / shared}`;
+};
+
+/** Millimetres in the chosen unit with its name; inches in fractions where they fall on a mark of a rule. */
+export const formatLength = (lengthMm: number, unit: LengthUnit = 'mm'): string => {
+  if (unit === 'in') return `${inInches(lengthMm / MM_PER_INCH)} in`;
+  return unit === 'cm' ? `${trimmed(lengthMm / 10, 2)} cm` : `${trimmed(lengthMm, Math.abs(lengthMm) < 1 ? 2 : 1)} mm`;
+};
 
 /** Degrees Celsius in the chosen scale with its sign. */
 export const formatTemperature = (temperatureC: number, unit: UnitChoice['temperature'] = 'C'): string =>

@@ -1,3 +1,10 @@
 export * from './quantities.ts';
 export { parseArea, parseDuration, parseLength, parseMass, parseTemperature, parseVolume } from './parse.ts';
-export { formatDuration, formatLength, formatTemperature, type UnitChoice } from './format.ts';
+export {
+  formatDuration,
+  formatLength,
+  formatTemperature,
+  LENGTH_UNITS,
+  type LengthUnit,
+  type UnitChoice,
+} from './format.ts';

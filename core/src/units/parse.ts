@@ -1,4 +1,5 @@
 import { failed, type Outcome } from '../problem/index.ts';
+import type { LengthUnit } from './format.ts';
 import {
   celsius,
   grams,
@@ -152,7 +153,7 @@ const smallerThan = (unit: string, measure: Measure): string => NEXT_SMALLER[uni
  * @param bareUnit unit of a number without one, default mm
  * @returns millimetres, unrounded; or a problem naming the units allowed
  */
-export const parseLength = (text: string, bareUnit: 'mm' | 'in' = 'mm'): Outcome<{ value: Millimetres }> => {
+export const parseLength = (text: string, bareUnit: LengthUnit = 'mm'): Outcome<{ value: Millimetres }> => {
   const read = readMeasure(text, {
     what: 'a length',
     units: LENGTH,

@@ -84,6 +84,25 @@ describe('writing quantities', () => {
     [30 * 1440, '30 d'],
   ])('%d minutes reads "%s"', (value, text) => expect(formatDuration(value)).toBe(text));
 
+  test.each([
+    [95.25, 'in', '3 3/4 in'],
+    [19.05, 'in', '3/4 in'],
+    [25.4, 'in', '1 in'],
+    [0.396875, 'in', '1/64 in'],
+    [-95.25, 'in', '-3 3/4 in'],
+    [95, 'in', '3.74 in'],
+    [0, 'in', '0 in'],
+    [95, 'cm', '9.5 cm'],
+    [95.26, 'mm', '95.3 mm'],
+  ] as const)('%d mm in %s reads "%s"', (value, unit, text) => expect(formatLength(value, unit)).toBe(text));
+
+  test('a bare number is in the unit of the settings', () => {
+    expect(valueOf(parseLength('9.5', 'cm'))).toBe(95);
+    expect(valueOf(parseLength('3 3/4', 'in'))).toBeCloseTo(95.25, 6);
+    expect(valueOf(parseLength('9.5 mm', 'cm'))).toBe(9.5);
+    expect(valueOf(parseLength('0'))).toBe(0);
+  });
+
   test('a length written in inches reads back to itself within a hundredth of a millimetre', () =>
     fc.assert(
       fc.property(

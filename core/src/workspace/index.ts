@@ -1,5 +1,6 @@
 export { workspaceSchema, WORKSPACE_VERSION, type Workspace } from './schema.ts';
 export {
+  benchSettingsSchema,
   eventSchema,
   plainSettings,
   settingsSchema,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LENGTH_UNITS } from '../units/index.ts';
 import { climateSeriesSchema } from '../dry/index.ts';
 import { exceptionSchema, freeHoursSchema, quietHoursSchema, type FreeHours } from '../plan/index.ts';
 import { DEFAULT_SCHOOLS, plainWorkshop, schoolsSchema, workshopSchema } from '../piece/index.ts';
@@ -61,7 +62,7 @@ export const PLAIN_BENCH: BenchSettings = {
 };
 
 export const settingsSchema = z.strictObject({
-  length: z.enum(['mm', 'in']),
+  length: z.enum(LENGTH_UNITS),
   temperature: z.enum(['C', 'F']),
   theme: z.enum(['light', 'dark', 'system']),
   /** IANA zone of the bench. */

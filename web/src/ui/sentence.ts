@@ -64,7 +64,7 @@ const surfaceWords = (piece: Piece, catalogue: Catalogue): Clause => {
 };
 
 const artworkWords = (piece: Piece, settings: Settings): Clause => {
-  const inMm = (mm: number) => formatLength(settings.length === 'mm' ? Math.round(mm) : mm, settings.length);
+  const inMm = (mm: number) => formatLength(settings.length === 'in' ? mm : Math.round(mm), settings.length);
   const drawn = piece.parts[0]!.designs.filter(({ artworkId }) => artworkId !== null);
   const [first] = drawn;
   if (!first) return { course: 'artwork', words: 'which artwork, how large?', isOpen: true };

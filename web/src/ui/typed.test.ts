@@ -1,28 +1,51 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { day, dayAndTime, fromLocalField, readDate, toLocalField } from './dates.ts';
-import { boundedNumber } from './numbers.ts';
+import { plainNumber, within } from './numbers.ts';
+import { areaRange, RANGES } from './ranges.ts';
 
 describe('plain numbers', () => {
-  const life = boundedNumber('a life', 0.1, 100, 'years');
   test.each([
     ['3', 3],
     ['2,5', 2.5],
     [' 4 years ', 4],
-    ['100', 100],
-  ])('"%s" is %d', (text, value) => expect(life(text)).toEqual({ ok: true, value }));
+    ['4years', 4],
+    ['-1', -1],
+  ])('"%s" is %d', (text, value) => expect(plainNumber('years')(text)).toEqual({ ok: true, value }));
 
-  test.each(['', 'three', '0', '101', 'NaN', '1e9', '<b>3</b>'])('"%s" is refused, saying what is allowed', (text) =>
-    expect(life(text)).toMatchObject({
+  test.each(['', 'three', 'years', 'NaN', 'Infinity', '<b>3</b>'])('"%s" is refused, saying what is allowed', (text) =>
+    expect(plainNumber('years')(text)).toMatchObject({
       ok: false,
-      problems: [{ given: `"${text}" was given as a life.`, allowed: 'a number from 0.1 to 100 years.' }],
+      problems: [{ given: `"${text}" was given.`, allowed: 'a number, in years.' }],
     }),
   );
+});
+
+describe('a field keeps nothing that the file refuses', () => {
+  const inMm = (value: number) => `${value} mm`;
+  test('its bounds belong to it', () => {
+    const life = { low: 0.1, high: 100, isWhole: false };
+    expect(within(life, 0.1, '0.1', String)).toEqual({ ok: true, value: 0.1 });
+    expect(within(life, 100, '100', String)).toEqual({ ok: true, value: 100 });
+    expect(within(life, 0.05, '0.05', inMm)).toMatchObject({ problems: [{ allowed: 'from 0.1 mm to 100 mm.' }] });
+    expect(within(life, 101, '101', String)).toMatchObject({ ok: false });
+  });
 
   test('whole numbers only where they are asked for', () => {
-    const pieces = boundedNumber('a number of pieces', 1, 1000, '', true);
-    expect(pieces('12')).toEqual({ ok: true, value: 12 });
-    expect(pieces('1.5')).toMatchObject({ ok: false, problems: [{ allowed: 'a whole number from 1 to 1000.' }] });
+    const pieces = { low: 1, high: 1000, isWhole: true };
+    expect(within(pieces, 12, '12', String)).toEqual({ ok: true, value: 12 });
+    expect(within(pieces, 1.5, '1.5', String)).toMatchObject({
+      problems: [{ allowed: 'a whole number from 1 to 1000.' }],
+    });
+  });
+
+  test('they are those of the document', () => {
+    expect(RANGES.surface.widthMm).toEqual({ low: 0.1, high: 10_000, isWhole: false });
+    expect(RANGES.step.eachMinutes.high).toBe(1440);
+    expect(RANGES.workshop.temperatureC.low).toBe(-30);
+    expect(RANGES.quantity).toEqual({ low: 1, high: 1000, isWhole: true });
+    expect(areaRange('cone', 'slantMm')).toEqual({ low: 0.1, high: 10_000, isWhole: false });
+    expect(areaRange('cylinder', 'handleGapMm').low).toBe(0);
   });
 });
 

@@ -1,8 +1,9 @@
 import { Button, FileButton, Select } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
 import { useState } from 'react';
-import { areaSchema, parseLength, problemSentence, type Area, type AreaInput, type KeepOut } from '@sgraffa/core';
-import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { areaSchema, problemSentence, type Area, type AreaInput, type KeepOut } from '@sgraffa/core';
+import { LengthInput } from '../../ui/LengthInput.ts';
+import { areaRange, RANGES } from '../../ui/ranges.ts';
 import { lengthIn, options } from '../../ui/words.ts';
 import { ask } from '../../workers/sizingClient.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
@@ -86,7 +87,7 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
   const [draft, setDraft] = useState<Draft | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const current = draft ?? draftOf(kind, area, model);
-  const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
+  const length = lengthIn(settings);
   const keep = (input: AreaInput, name: string) => {
     const read = areaSchema.safeParse(input);
     if (!read.success) return setProblem(read.error.issues.map(({ message }) => message).join('. '));
@@ -165,11 +166,11 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
         />
         {kind !== 'outline' &&
           FIELDS[kind].map(({ key, label }) => (
-            <QuantityInput
+            <LengthInput
               key={`${kind} ${key}`}
               label={label}
               value={current[key] ?? null}
-              {...length}
+              range={areaRange(kind, key)}
               onChange={(value) => change(key, value)}
             />
           ))}
@@ -195,13 +196,12 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
         <>
           <div className="sg-fields">
             {sides.map((side) => (
-              <QuantityInput
+              <LengthInput
                 key={side}
                 label={sideLabel[side]}
                 value={area.margins?.[side] ?? null}
-                format={length.format}
-                parse={(text) => (/^0+(mm|in)?$/.test(text.trim()) ? { ok: true, value: 0 } : length.parse(text))}
-                description={area.margins === null && usual ? `usual: ${length.format(usual[side])}` : ''}
+                range={RANGES.area.marginMm}
+                description={area.margins === null && usual ? `usual: ${length(usual[side])}` : ''}
                 onChange={(value) =>
                   setShared(
                     {
@@ -220,7 +220,7 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
           </div>
           {rimZoneMm > 0 && isSide && (
             <p className="sg-quiet">
-              It touches lips: {length.format(rimZoneMm)} below the rim stay free whatever is said here.
+              It touches lips: {length(rimZoneMm)} below the rim stay free whatever is said here.
             </p>
           )}
           <ul className="sg-plain-list">
@@ -228,55 +228,53 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
               <li key={index} className="sg-keep-out">
                 <b>{keepOut.kind === 'circle' ? 'Round' : 'Square'}, in the way</b>
                 <div className="sg-fields">
-                  <QuantityInput
+                  <LengthInput
                     required
                     label={keepOut.kind === 'circle' ? 'Its middle from the left' : 'From the left'}
                     value={keepOut.xMm}
-                    {...length}
+                    range={RANGES.area.placeMm}
                     onChange={(xMm) => setKeepOut(index, { xMm })}
                   />
-                  <QuantityInput
+                  <LengthInput
                     required
                     label={keepOut.kind === 'circle' ? 'Its middle from the top' : 'From the top'}
                     value={keepOut.yMm}
-                    {...length}
+                    range={RANGES.area.placeMm}
                     onChange={(yMm) => setKeepOut(index, { yMm })}
                   />
                   {keepOut.kind === 'circle' ? (
-                    <QuantityInput
+                    <LengthInput
                       required
                       label="Across"
                       value={keepOut.diameterMm}
-                      {...length}
+                      range={RANGES.area.acrossMm}
                       onChange={(diameterMm) => setKeepOut(index, { diameterMm })}
                     />
                   ) : (
                     <>
-                      <QuantityInput
+                      <LengthInput
                         required
                         label="Wide"
                         value={keepOut.widthMm}
-                        {...length}
+                        range={RANGES.area.sideMm}
                         onChange={(widthMm) => setKeepOut(index, { widthMm })}
                       />
-                      <QuantityInput
+                      <LengthInput
                         required
                         label="High"
                         value={keepOut.heightMm}
-                        {...length}
+                        range={RANGES.area.sideMm}
                         onChange={(heightMm) => setKeepOut(index, { heightMm })}
                       />
                     </>
                   )}
-                  <QuantityInput
+                  <LengthInput
                     label="Kept free around it"
                     description={
-                      keepOut.clearanceMm === null
-                        ? `usual: ${length.format(catalogue.sizing.keepOutClearance.typical)}`
-                        : ''
+                      keepOut.clearanceMm === null ? `usual: ${length(catalogue.sizing.keepOutClearance.typical)}` : ''
                     }
                     value={keepOut.clearanceMm}
-                    {...length}
+                    range={RANGES.area.clearanceMm}
                     onChange={(clearanceMm) => setKeepOut(index, { clearanceMm })}
                   />
                 </div>

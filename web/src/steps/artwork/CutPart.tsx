@@ -1,12 +1,16 @@
 import { NumberInput, Select, Switch } from '@mantine/core';
-import { parseLength, problemSentence } from '@sgraffa/core';
-import { QuantityInput } from '../../ui/QuantityInput.tsx';
-import { lengthIn } from '../../ui/words.ts';
+import { problemSentence } from '@sgraffa/core';
+import { LengthInput } from '../../ui/LengthInput.ts';
+import { RANGES } from '../../ui/ranges.ts';
 import { useCut } from '../../workers/sizingClient.ts';
 import { CutResult } from './CutPictures.tsx';
 import { PapersPart } from './PapersPart.tsx';
 import { useCutOrder, type StockKind } from './useCutOrder.ts';
 import type { Sizing } from './useSizing.ts';
+
+/** Choices of this page, in mm: nothing of the document. */
+const OVERLAP = { low: 0, high: 100, isWhole: false };
+const STOCK = { low: 10, high: 100_000, isWhole: false };
 
 const STOCKS = [
   { value: 'roll', label: 'a roll' },
@@ -20,7 +24,6 @@ export const CutPart = ({ sizing }: { sizing: Sizing }) => {
   const { settings } = model;
   const { order, bed, stock, stockKind, overlapMm, gapMm, canTurn, isMirrored, set } = useCutOrder(sizing);
   const cut = useCut(order);
-  const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
   const view = cut.data?.ok && order ? cut.data.view : null;
   return (
     <>
@@ -28,25 +31,25 @@ export const CutPart = ({ sizing }: { sizing: Sizing }) => {
       {artwork && (
         <>
           <div className="sg-fields">
-            <QuantityInput
+            <LengthInput
               required
               label="Largest cut, across"
               value={bed.widthMm}
-              {...length}
+              range={RANGES.workshop.bedMm}
               onChange={(widthMm) => widthMm !== null && set({ bed: { ...bed, widthMm } })}
             />
-            <QuantityInput
+            <LengthInput
               required
               label="Largest cut, along"
               value={bed.lengthMm}
-              {...length}
+              range={RANGES.workshop.bedMm}
               onChange={(lengthMm) => lengthMm !== null && set({ bed: { ...bed, lengthMm } })}
             />
-            <QuantityInput
+            <LengthInput
               label="Strips overlap by"
               description="Empty: edges butt."
               value={overlapMm || null}
-              {...length}
+              range={OVERLAP}
               onChange={(mm) => set({ overlapMm: mm ?? 0 })}
             />
             <Select
@@ -55,25 +58,25 @@ export const CutPart = ({ sizing }: { sizing: Sizing }) => {
               value={stockKind}
               onChange={(kind) => kind && set({ stockKind: kind as StockKind })}
             />
-            <QuantityInput
+            <LengthInput
               required
               label={stockKind === 'roll' ? 'Width of the roll' : 'Width of a sheet'}
               value={stock.widthMm}
-              {...length}
+              range={STOCK}
               onChange={(widthMm) => widthMm !== null && set({ stock: { ...stock, widthMm } })}
             />
-            <QuantityInput
+            <LengthInput
               required
               label={stockKind === 'roll' ? 'Longest cut of the roll' : 'Length of a sheet'}
               value={stock.lengthMm}
-              {...length}
+              range={STOCK}
               onChange={(lengthMm) => lengthMm !== null && set({ stock: { ...stock, lengthMm } })}
             />
-            <QuantityInput
+            <LengthInput
               required
               label="Between pieces"
               value={gapMm}
-              {...length}
+              range={OVERLAP}
               onChange={(mm) => mm !== null && set({ gapMm: mm })}
             />
             <NumberInput

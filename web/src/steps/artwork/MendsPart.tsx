@@ -1,11 +1,15 @@
 import { Button, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { enlargementFor, parseLength, problemSentence } from '@sgraffa/core';
-import { QuantityInput } from '../../ui/QuantityInput.tsx';
-import { lengthIn, options } from '../../ui/words.ts';
+import { enlargementFor, problemSentence } from '@sgraffa/core';
+import { lengthIn } from '../../ui/words.ts';
+import { LengthInput } from '../../ui/LengthInput.ts';
+import { options } from '../../ui/words.ts';
 import { ask, type Mend, type MendedDrawing } from '../../workers/sizingClient.ts';
 import { Plate } from './Plate.tsx';
 import type { Sizing } from './useSizing.ts';
+
+/** How far a mend may reach, mm. */
+const MEND_SIZE = { low: 0.01, high: 1000, isWhole: false };
 
 const MEND_WORDS = {
   bridge: 'tie islands with bridges',
@@ -140,7 +144,6 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
   const [patternId, setPattern] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   if (!artwork) return null;
-  const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
   const limit = product?.minStroke?.typical ?? null;
   const usual: Readonly<Record<Kind, number>> = {
     bridge: Math.max(catalogue.sizing.bridgeWidth.typical, product?.minWeb?.typical ?? 0),
@@ -172,7 +175,7 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
     );
     if (!outcome.ok) return setProblem(outcome.problems.map(problemSentence).join(' '));
     setProblem(null);
-    setPreview({ drawing: outcome, words: `${MEND_WORDS[kind]}, ${length.format(mm)}` });
+    setPreview({ drawing: outcome, words: `${MEND_WORDS[kind]}, ${lengthIn(settings)(mm)}` });
   };
   const keep = () => {
     if (!preview) return;
@@ -224,11 +227,11 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
             }
           }}
         />
-        <QuantityInput
+        <LengthInput
           required
           label={kind === 'bridge' ? 'Width of a bridge' : 'By how much'}
           value={mm}
-          {...length}
+          range={MEND_SIZE}
           onChange={setSize}
         />
         {kind === 'setInto' && (

@@ -2,11 +2,14 @@ import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
 import { problemSentence, type Paper } from '@sgraffa/core';
 import { download, fileName } from '../../ui/download.ts';
-import { boundedNumber } from '../../ui/numbers.ts';
+import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { ask, type CutOrder } from '../../workers/sizingClient.ts';
 import { printPages } from './printPages.ts';
 import type { Sizing } from './useSizing.ts';
+
+/** What a bar of 100 mm may measure on a print that is off, mm. */
+const BAR = { low: 50, high: 200, isWhole: false };
 
 /** Cut files for an order, and what is printed at 1:1: placement map and paper cover. */
 export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutOrder | null }) => {
@@ -104,7 +107,8 @@ export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutOrder 
           description="On the last print; the next one makes up for it."
           value={barMm}
           format={(value) => `${value} mm`}
-          parse={boundedNumber('a bar', 50, 200, 'mm')}
+          parse={plainNumber('mm')}
+          range={BAR}
           onChange={(mm) => mm !== null && setBar(mm)}
         />
       </div>

@@ -1,6 +1,8 @@
 import { SegmentedControl, Select } from '@mantine/core';
-import { parseLength, problemSentence, type Outcome } from '@sgraffa/core';
-import { boundedNumber } from '../../ui/numbers.ts';
+import { problemSentence } from '@sgraffa/core';
+import { LengthInput } from '../../ui/LengthInput.ts';
+import { RANGES } from '../../ui/ranges.ts';
+import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { lengthIn } from '../../ui/words.ts';
 import type { Sizing } from './useSizing.ts';
@@ -15,12 +17,6 @@ export const PlacePart = ({ sizing }: { sizing: Sizing }) => {
     setDesign({ placement: { ...placement, ...patch } }, name);
   const length = lengthIn(settings);
   const width = looked.looked ? looked.looked.boundsMm.width : null;
-  const offset = (text: string): Outcome<{ value: number }> => {
-    const isBack = /^\s*[-−]/.test(text);
-    if (/^\s*[-−]?0+\s*(mm|in)?\s*$/.test(text)) return { ok: true, value: 0 };
-    const read = parseLength(text.replace(/^\s*[-−]/, ''), settings.length);
-    return read.ok ? { ok: true, value: isBack ? -read.value : read.value } : read;
-  };
   const margins = here?.placement?.marginsMm;
   return (
     <>
@@ -38,12 +34,11 @@ export const PlacePart = ({ sizing }: { sizing: Sizing }) => {
       />
       <div className="sg-fields">
         {placement.sizing === 'said' && width !== null && (
-          <QuantityInput
+          <LengthInput
             required
             label="Width"
             value={width}
-            format={length}
-            parse={(text) => parseLength(text, settings.length)}
+            range={RANGES.design.widthMm}
             onChange={(wanted) => wanted !== null && setDesign({ scale: (scale * wanted) / width }, 'its size')}
           />
         )}
@@ -52,7 +47,8 @@ export const PlacePart = ({ sizing }: { sizing: Sizing }) => {
           label="Turned"
           value={placement.turnDeg}
           format={(value) => `${value}°`}
-          parse={(text) => boundedNumber('a turn', -360, 360, '°')(text.replace('°', ''))}
+          parse={plainNumber('°')}
+          range={RANGES.placement.turnDeg}
           onChange={(turnDeg) => turnDeg !== null && set({ turnDeg }, 'the turn')}
         />
         <Select
@@ -75,20 +71,18 @@ export const PlacePart = ({ sizing }: { sizing: Sizing }) => {
           value={placement.alignY}
           onChange={(alignY) => alignY && set({ alignY: alignY as typeof placement.alignY }, 'its place')}
         />
-        <QuantityInput
+        <LengthInput
           required
           label="Moved to the right by"
           value={placement.nudgeXMm}
-          format={length}
-          parse={offset}
+          range={RANGES.placement.nudgeMm}
           onChange={(nudgeXMm) => nudgeXMm !== null && set({ nudgeXMm }, 'its place')}
         />
-        <QuantityInput
+        <LengthInput
           required
           label="Moved down by"
           value={placement.nudgeYMm}
-          format={length}
-          parse={offset}
+          range={RANGES.placement.nudgeMm}
           onChange={(nudgeYMm) => nudgeYMm !== null && set({ nudgeYMm }, 'its place')}
         />
       </div>

@@ -88,7 +88,6 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
           {kind === 'text' && (
             <Words
               from={artwork?.source.kind === 'text' ? artwork.source : PLAIN_TEXT}
-              sizing={sizing}
               say={say}
               keep={(drawing, source) => keep(drawing, source, nameOf(source.text))}
             />

@@ -1,9 +1,11 @@
 import { Button, FileButton, Select, Textarea } from '@mantine/core';
 import { useState } from 'react';
-import { parseLength, problemSentence, type ArtworkSource } from '@sgraffa/core';
-import { boundedNumber } from '../../ui/numbers.ts';
-import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { problemSentence, type ArtworkSource } from '@sgraffa/core';
 import { lengthIn } from '../../ui/words.ts';
+import { LengthInput } from '../../ui/LengthInput.ts';
+import { RANGES } from '../../ui/ranges.ts';
+import { plainNumber } from '../../ui/numbers.ts';
+import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { ask, type ReadDrawing } from '../../workers/sizingClient.ts';
 import type { Said } from './said.ts';
 import type { Sizing } from './useSizing.ts';
@@ -89,7 +91,8 @@ const BetweenLetters = ({ value, set }: { value: number; set: (value: number) =>
     description="In letter heights."
     value={value}
     format={String}
-    parse={boundedNumber('a spacing', -0.5, 5, '')}
+    parse={plainNumber()}
+    range={RANGES.text.letterSpacing}
     onChange={(spacing) => spacing !== null && set(spacing)}
   />
 );
@@ -97,16 +100,13 @@ const BetweenLetters = ({ value, set }: { value: number; set: (value: number) =>
 /** Words set in letters. */
 export const Words = ({
   from,
-  sizing,
   keep,
   say,
 }: {
   from: TextSource;
-  sizing: Sizing;
   keep: (drawing: ReadDrawing, source: TextSource) => void;
   say: (said: Said) => void;
 }) => {
-  const { settings } = sizing.model;
   const [source, setSource] = useState(from);
   const set = (patch: Partial<TextSource>) => setSource((kept) => ({ ...kept, ...patch }));
   const done = async () => {
@@ -128,12 +128,11 @@ export const Words = ({
       />
       <div className="sg-fields">
         <FaceSelect label="Letters" value={source.face} onChange={(face) => set({ face })} />
-        <QuantityInput
+        <LengthInput
           required
           label="Height of capitals"
           value={source.letterHeightMm}
-          format={lengthIn(settings)}
-          parse={(text) => parseLength(text, settings.length)}
+          range={RANGES.text.letterHeightMm}
           onChange={(letterHeightMm) => letterHeightMm !== null && set({ letterHeightMm })}
         />
         <BetweenLetters value={source.letterSpacing} set={(letterSpacing) => set({ letterSpacing })} />
@@ -143,7 +142,8 @@ export const Words = ({
           description="In letter heights."
           value={source.lineSpacing}
           format={String}
-          parse={boundedNumber('a spacing', 0.5, 10, '')}
+          parse={plainNumber()}
+          range={RANGES.text.lineSpacing}
           onChange={(lineSpacing) => lineSpacing !== null && set({ lineSpacing })}
         />
         <Select
@@ -176,7 +176,7 @@ export const Labels = ({
   keep: (drawing: ReadDrawing, source: LabelSource) => void;
   say: (said: Said) => void;
 }) => {
-  const { settings } = sizing.model;
+  const length = lengthIn(sizing.model.settings);
   const [words, setWords] = useState(from?.words.join('\n') ?? '');
   const [source, setSource] = useState<Omit<LabelSource, 'words'>>(from ?? PLAIN_LABELS);
   const set = (patch: Partial<LabelSource>) => setSource((kept) => ({ ...kept, ...patch }));
@@ -184,7 +184,6 @@ export const Labels = ({
     .split('\n')
     .map((word) => word.trim())
     .filter(Boolean);
-  const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
   const done = async () => {
     const whole: LabelSource = {
       ...source,
@@ -197,9 +196,9 @@ export const Labels = ({
     const limit = sizing.cutFrom.measure?.minStroke?.typical ?? null;
     const thin =
       minStrokeMm !== null
-        ? ` The thinnest stroke is ${length.format(minStrokeMm)}, in “${thinnestWord}”${limit !== null && minStrokeMm < limit ? `: ${sizing.cutFrom.measure!.name} needs ${length.format(limit)}` : ''}.`
+        ? ` The thinnest stroke is ${length(minStrokeMm)}, in “${thinnestWord}”${limit !== null && minStrokeMm < limit ? `: ${sizing.cutFrom.measure!.name} needs ${length(limit)}` : ''}.`
         : '';
-    const found = `${list.length} labels with capitals ${length.format(letterHeightMm)} high. “${limitingWord.replace('\n', ' ')}” lets them be no larger: it is as ${limitedBy === 'width' ? 'wide' : 'high'} as it may be.${thin}`;
+    const found = `${list.length} labels with capitals ${length(letterHeightMm)} high. “${limitingWord.replace('\n', ' ')}” lets them be no larger: it is as ${limitedBy === 'width' ? 'wide' : 'high'} as it may be.${thin}`;
     say({ found, problems: null, notices: outcome.drawing.notices });
     keep(outcome.drawing, whole);
   };
@@ -217,26 +216,26 @@ export const Labels = ({
       />
       <div className="sg-fields">
         <FaceSelect label="Letters" value={source.face} onChange={(face) => set({ face })} />
-        <QuantityInput
+        <LengthInput
           required
           label="Room across"
           value={source.maxWidthMm}
-          {...length}
+          range={RANGES.text.roomMm}
           onChange={(maxWidthMm) => maxWidthMm !== null && set({ maxWidthMm })}
         />
-        <QuantityInput
+        <LengthInput
           required
           label="Room up and down"
           value={source.maxHeightMm}
-          {...length}
+          range={RANGES.text.roomMm}
           onChange={(maxHeightMm) => maxHeightMm !== null && set({ maxHeightMm })}
         />
         <BetweenLetters value={source.letterSpacing} set={(letterSpacing) => set({ letterSpacing })} />
-        <QuantityInput
+        <LengthInput
           label="Height of capitals"
           description="Empty: the largest that lets the longest fit."
           value={source.letterHeightMm}
-          {...length}
+          range={RANGES.text.letterHeightMm}
           onChange={(letterHeightMm) => set({ letterHeightMm })}
         />
         <Select

@@ -13,7 +13,8 @@ import {
   type Survey,
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow, whyNotLaid } from '../../store/bench.ts';
-import { boundedNumber } from '../../ui/numbers.ts';
+import { RANGES } from '../../ui/ranges.ts';
+import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { Yours, figureWords } from '../../ui/WhereFrom.tsx';
 import { capitalised } from '../../ui/words.ts';
@@ -143,7 +144,8 @@ const AgePart = ({ product }: { product: Product }) => {
         description="Film, paint and paste spoil: what is too old is to be tried first."
         value={stock.find(({ productId }) => productId === product.id)?.ageMonths ?? null}
         format={String}
-        parse={boundedNumber('an age', 0, 600, 'months')}
+        parse={plainNumber('months')}
+        range={RANGES.workshop.ageMonths}
         onChange={(ageMonths) =>
           void changeSettings(
             bench.settings,

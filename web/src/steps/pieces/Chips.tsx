@@ -1,8 +1,16 @@
 import { Button, Popover, Select } from '@mantine/core';
 import { IconPencil, IconQuestionMark } from '@tabler/icons-react';
 import { useState } from 'react';
-import { parseTemperature, type Catalogue, type Description, type Outcome } from '@sgraffa/core';
-import { boundedNumber } from '../../ui/numbers.ts';
+import {
+  parseLength,
+  parseTemperature,
+  type Catalogue,
+  type Description,
+  type NumberRange,
+  type Outcome,
+} from '@sgraffa/core';
+import { RANGES } from '../../ui/ranges.ts';
+import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import {
   FOOD_WORDS,
@@ -30,6 +38,8 @@ interface Asked {
   readonly name: string;
   /** Read by numbers where it has a unit, by choosing where it has words. */
   readonly unit?: string;
+  readonly range?: NumberRange;
+  /** Where a plain number is not all that is taken. */
   readonly parse?: (text: string) => Outcome<{ value: number }>;
   readonly choices?: (catalogue: Catalogue) => { value: string; label: string }[];
 }
@@ -82,15 +92,20 @@ const FIELDS: Readonly<Record<string, Asked>> = {
   tone: { name: 'colour', choices: () => said(TONE_WORDS) },
   shape: { name: 'shape', choices: () => said(SHAPE_WORDS) },
   look: { name: 'look', choices: () => said(LOOK_WORDS) },
-  lifeYears: { name: 'lasts', unit: 'years', parse: boundedNumber('a life', 0.1, 100, 'years') },
-  quantity: { name: 'how many', unit: 'pieces', parse: boundedNumber('a number of pieces', 1, 1000, '', true) },
-  laundryC: { name: 'laundry', unit: '°C', parse: boundedNumber('a laundry temperature', 20, 95, '°C') },
-  ageDays: { name: 'that is', unit: 'days old', parse: boundedNumber('an age', 0, 36500, 'days') },
-  minStrokeMm: { name: 'thinnest stroke', unit: 'mm', parse: boundedNumber('a stroke', 0.05, 1000, 'mm') },
-  islands: { name: 'loose islands', unit: '', parse: boundedNumber('a number of islands', 0, 100000, '', true) },
-  widthMm: { name: 'wide', unit: 'mm', parse: boundedNumber('a width', 0.1, 10000, 'mm') },
-  heightMm: { name: 'high', unit: 'mm', parse: boundedNumber('a height', 0.1, 10000, 'mm') },
-  heatC: { name: 'surface gets', unit: '°C', parse: (text) => parseTemperature(text) },
+  lifeYears: { name: 'lasts', unit: 'years', range: RANGES.use.lifeYears },
+  quantity: { name: 'how many', unit: 'pieces', range: RANGES.quantity },
+  laundryC: { name: 'laundry', unit: '°C', range: RANGES.use.laundryC, parse: parseTemperature },
+  ageDays: { name: 'that is', unit: 'days old', range: RANGES.surface.ageDays },
+  minStrokeMm: {
+    name: 'thinnest stroke',
+    unit: 'mm',
+    range: RANGES.design.minStrokeMm,
+    parse: parseLength,
+  },
+  islands: { name: 'loose islands', unit: '', range: RANGES.design.islands },
+  widthMm: { name: 'wide', unit: 'mm', range: RANGES.surface.widthMm, parse: parseLength },
+  heightMm: { name: 'high', unit: 'mm', range: RANGES.surface.heightMm, parse: parseLength },
+  heatC: { name: 'surface gets', unit: '°C', range: RANGES.use.heatC, parse: parseTemperature },
 };
 const ORDER = Object.keys(FIELDS);
 /** Fields that only go with another one: shown in its chip. */
@@ -147,12 +162,13 @@ const Chip = ({
             onChange={(next, choice) => next && tell(next, choice.label)}
           />
         )}
-        {asked?.parse && (
+        {asked?.range && (
           <QuantityInput
             label={`${name}, ${asked.unit}`}
             value={typeof value === 'number' ? value : null}
             format={(number) => String(Number(number.toFixed(2)))}
-            parse={asked.parse}
+            parse={asked.parse ?? plainNumber(asked.unit)}
+            range={asked.range}
             onChange={(next) => tell(next, next === null ? '' : `${next} ${asked.unit}`)}
           />
         )}

@@ -1,6 +1,7 @@
 import { Button, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { formatDuration, parseDuration, type ExtraStep } from '@sgraffa/core';
+import { RANGES } from '../../ui/ranges.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
@@ -37,6 +38,7 @@ export const OwnSteps = ({ model }: { model: PieceModel }) => {
       value={draft[key]}
       format={(value) => formatDuration(value)}
       parse={parseDuration}
+      range={RANGES.step[key]}
       onChange={(value) => setDraft({ ...draft, [key]: value ?? 0 })}
     />
   );

@@ -12,8 +12,9 @@ import {
   type Settings,
 } from '@sgraffa/core';
 import { useForecast } from '../../store/forecast.ts';
+import { RANGES } from '../../ui/ranges.ts';
 import { calendarDay, dayAndTime } from '../../ui/dates.ts';
-import { boundedNumber } from '../../ui/numbers.ts';
+import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
 import { hoursText, readHours } from './hours.ts';
@@ -249,7 +250,8 @@ export const BenchPart = (props: Props) => {
           required
           value={bench.hands}
           format={whole}
-          parse={boundedNumber('the people', 1, 6, '', true)}
+          parse={plainNumber()}
+          range={RANGES.bench.hands}
           onChange={(hands) => hands !== null && set({ hands }, 'the people')}
         />
         <TypedInput
@@ -264,7 +266,8 @@ export const BenchPart = (props: Props) => {
           label="Pieces that the drying rack holds"
           value={bench.rackPlaces}
           format={whole}
-          parse={boundedNumber('the pieces', 1, 1000, '', true)}
+          parse={plainNumber()}
+          range={RANGES.bench.rackPlaces}
           onChange={(rackPlaces) => set({ rackPlaces }, 'the drying rack')}
         />
         <QuantityInput
@@ -272,7 +275,8 @@ export const BenchPart = (props: Props) => {
           required
           value={bench.turnerPlaces}
           format={whole}
-          parse={boundedNumber('the pieces', 1, 100, '', true)}
+          parse={plainNumber()}
+          range={RANGES.bench.turnerPlaces}
           onChange={(turnerPlaces) => turnerPlaces !== null && set({ turnerPlaces }, 'the turner')}
         />
       </div>

@@ -1,16 +1,22 @@
 import { MultiSelect, Select } from '@mantine/core';
 import type { AIRS, TOOLS } from '@sgraffa/core';
-import { formatTemperature, parseLength, parseTemperature, type Settings } from '@sgraffa/core';
+import { type Settings } from '@sgraffa/core';
 import { useBench, useChanges, useNow } from '../../store/bench.ts';
-import { boundedNumber } from '../../ui/numbers.ts';
+import { TemperatureInput } from '../../ui/TemperatureInput.ts';
+import { LengthInput } from '../../ui/LengthInput.ts';
+import { plainNumber } from '../../ui/numbers.ts';
+import { RANGES } from '../../ui/ranges.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
-import { lengthIn, options } from '../../ui/words.ts';
+import { options } from '../../ui/words.ts';
 import { BenchPart } from './BenchPart.tsx';
 import { FilePart } from './FilePart.tsx';
 import { hoursText, readHours } from './hours.ts';
 import { SchoolsPart } from './SchoolsPart.tsx';
 import './settings.css';
+
+/** The zones that the browser knows; the one that is kept is always among them. */
+const zonesWith = (kept: string): string[] => [...new Set([kept, 'UTC', ...Intl.supportedValuesOf('timeZone')])];
 
 const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
 const AIR_WORDS: Readonly<Record<(typeof AIRS)[number], string>> = {
@@ -44,8 +50,7 @@ const BedPart = ({
   const { bed } = settings.workshop;
   const side = (name: 'widthMm' | 'lengthMm') => ({
     value: bed?.[name] ?? null,
-    format: lengthIn(settings),
-    parse: (text: string) => parseLength(text, settings.length),
+    range: RANGES.workshop.bedMm,
     onChange: (value: number | null) =>
       setWorkshop(
         {
@@ -74,8 +79,8 @@ const BedPart = ({
             setWorkshop({ bed: { widthMm: typical.widthMm, lengthMm: typical.lengthMm } }, "the cutter's largest cut");
         }}
       />
-      <QuantityInput label="Its width" {...side('widthMm')} />
-      <QuantityInput label="Its length" {...side('lengthMm')} />
+      <LengthInput label="Its width" {...side('widthMm')} />
+      <LengthInput label="Its length" {...side('lengthMm')} />
     </div>
   );
 };
@@ -110,15 +115,11 @@ export const SettingsPage = () => {
           value={workshop.tools}
           onChange={(tools) => setWorkshop({ tools: tools as Settings['workshop']['tools'] }, 'the tools')}
         />
-        <QuantityInput
+        <TemperatureInput
           label="Temperature"
           required
           value={workshop.temperatureC}
-          format={(value) => formatTemperature(value, settings.temperature)}
-          parse={(text) => {
-            const read = parseTemperature(text, settings.temperature);
-            return read.ok ? boundedNumber('a workshop temperature', -30, 50, '°C')(String(read.value)) : read;
-          }}
+          range={RANGES.workshop.temperatureC}
           onChange={(temperatureC) => temperatureC !== null && setWorkshop({ temperatureC }, 'the temperature')}
         />
         <QuantityInput
@@ -126,7 +127,8 @@ export const SettingsPage = () => {
           required
           value={workshop.relativeHumidity}
           format={(value) => `${value} %`}
-          parse={boundedNumber('a humidity', 0, 100, '%')}
+          parse={plainNumber('%')}
+          range={RANGES.workshop.relativeHumidity}
           onChange={(relativeHumidity) =>
             relativeHumidity !== null && setWorkshop({ relativeHumidity }, 'the humidity')
           }
@@ -134,8 +136,20 @@ export const SettingsPage = () => {
       </div>
       {workshop.tools.includes('cutter') && <BedPart settings={settings} setWorkshop={setWorkshop} />}
       <h2 className="sg-rule">Free hours</h2>
-      <p className="sg-quiet">When you are at the bench; the plan uses no others. In the zone {settings.zone}.</p>
+      <p className="sg-quiet">
+        When you are at the bench; the plan uses no others. They are hours of the zone below: when it changes, the dates
+        of the plan follow, and what was done stays at the moment at which it was done.
+      </p>
       <div className="sg-fields">
+        <Select
+          label="Zone of the bench"
+          data={zonesWith(settings.zone)}
+          searchable
+          allowDeselect={false}
+          nothingFoundMessage="No such zone: type a continent or a city."
+          value={settings.zone}
+          onChange={(zone) => zone && set({ zone }, 'the zone of the bench')}
+        />
         {DAYS.map((day, index) => (
           <TypedInput
             key={day}
@@ -161,7 +175,7 @@ export const SettingsPage = () => {
       <div className="sg-fields">
         <Select
           label="Lengths"
-          data={options({ mm: 'millimetres', in: 'inches' })}
+          data={options({ mm: 'millimetres', cm: 'centimetres', in: 'inches' })}
           value={settings.length}
           onChange={(length) => length && set({ length }, 'lengths')}
         />

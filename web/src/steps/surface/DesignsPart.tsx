@@ -2,8 +2,10 @@ import { Button, Select, Tabs } from '@mantine/core';
 import { IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { parseLength, passesOf, plainDesign, type Design } from '@sgraffa/core';
-import { boundedNumber } from '../../ui/numbers.ts';
+import { passesOf, plainDesign, type Design } from '@sgraffa/core';
+import { LengthInput } from '../../ui/LengthInput.ts';
+import { plainNumber } from '../../ui/numbers.ts';
+import { RANGES } from '../../ui/ranges.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
 import {
@@ -35,7 +37,7 @@ const FromArtwork = ({ model: { piece, settings }, design }: { model: PieceModel
 
 /** The designs on the part: each its look, place, size and the facts of its artwork. */
 export const DesignsPart = ({ model }: { model: PieceModel }) => {
-  const { part, settings, changePart } = model;
+  const { part, changePart } = model;
   const { designs } = part;
   const [open, setOpen] = useState(designs[0]!.id);
   const design = designs.find(({ id }) => id === open) ?? designs[0]!;
@@ -58,7 +60,6 @@ export const DesignsPart = ({ model }: { model: PieceModel }) => {
     );
     setOpen(id);
   };
-  const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
   const isSeveral = designs.length > 1;
   const passes = passesOf(designs);
   return (
@@ -122,35 +123,36 @@ export const DesignsPart = ({ model }: { model: PieceModel }) => {
         />
         {design.artworkId === null && (
           <>
-            <QuantityInput
+            <LengthInput
               label="Width of the design"
               value={design.widthMm}
-              {...length}
+              range={RANGES.design.widthMm}
               onChange={(widthMm) => set({ widthMm }, 'the width of the design')}
             />
-            <QuantityInput
+            <LengthInput
               label="Height of the design"
               value={design.heightMm}
-              {...length}
+              range={RANGES.design.heightMm}
               onChange={(heightMm) => set({ heightMm }, 'the height of the design')}
             />
-            <QuantityInput
+            <LengthInput
               label="Thinnest stroke"
               value={design.minStrokeMm}
-              {...length}
+              range={RANGES.design.minStrokeMm}
               onChange={(minStrokeMm) => set({ minStrokeMm }, 'the thinnest stroke')}
             />
-            <QuantityInput
+            <LengthInput
               label="Thinnest web between openings"
               value={design.minWebMm}
-              {...length}
+              range={RANGES.design.minWebMm}
               onChange={(minWebMm) => set({ minWebMm }, 'the thinnest web')}
             />
             <QuantityInput
               label="Loose islands"
               value={design.islands}
               format={String}
-              parse={boundedNumber('a number of islands', 0, 100000, '', true)}
+              parse={plainNumber()}
+              range={RANGES.design.islands}
               onChange={(islands) => set({ islands }, 'the islands')}
             />
             <QuantityInput
@@ -159,7 +161,8 @@ export const DesignsPart = ({ model }: { model: PieceModel }) => {
               required
               value={design.scale}
               format={(value) => `×${value}`}
-              parse={(text) => boundedNumber('an enlargement', 0.1, 20, '')(text.replace(/[×x]/, ''))}
+              parse={(text) => plainNumber()(text.replace(/[×x]/, ''))}
+              range={RANGES.design.scale}
               onChange={(scale) => scale !== null && set({ scale }, 'its size')}
             />
           </>

@@ -1,11 +1,11 @@
 import { Select } from '@mantine/core';
-import type { Surface } from '@sgraffa/core';
-import { boundedNumber } from '../../ui/numbers.ts';
+import { type Surface } from '@sgraffa/core';
+import { RANGES } from '../../ui/ranges.ts';
+import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
 const MOST_FINISHES = 5;
-const ageReads = boundedNumber('an age', 0, 36500, 'days');
 
 /** The finishes that lie on the piece already, lowest first, each with its age. */
 export const FinishesPart = ({
@@ -36,7 +36,8 @@ export const FinishesPart = ({
             label="How long it has dried, days"
             value={one.ageDays}
             format={String}
-            parse={ageReads}
+            parse={plainNumber('days')}
+            range={RANGES.surface.ageDays}
             onChange={(ageDays) => set(index, { ...one, ageDays }, 'its age')}
           />
         </div>

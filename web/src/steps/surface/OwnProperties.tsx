@@ -1,6 +1,7 @@
 import { Select } from '@mantine/core';
-import { parseTemperature, type OwnSurface } from '@sgraffa/core';
-import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { type OwnSurface } from '@sgraffa/core';
+import { TemperatureInput } from '../../ui/TemperatureInput.ts';
+import { RANGES } from '../../ui/ranges.ts';
 import { options, WATER_WORDS, YES_NO_WORDS } from '../../ui/words.ts';
 
 type Properties = OwnSurface['properties'];
@@ -85,12 +86,11 @@ export const OwnProperties = ({
             }
           />
         ))}
-        <QuantityInput
+        <TemperatureInput
           label="Heat it stands"
           description="Leave it empty if nobody knows."
           value={own.properties.heatLimitC}
-          format={(value) => `${value} °C`}
-          parse={(text) => parseTemperature(text)}
+          range={RANGES.surface.heatLimitC}
           onChange={(heatLimitC) => set({ heatLimitC }, 'heat')}
         />
       </div>

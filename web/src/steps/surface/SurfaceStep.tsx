@@ -1,20 +1,15 @@
 import { MultiSelect, NumberInput, Select } from '@mantine/core';
-import {
-  parseLength,
-  parseTemperature,
-  plainOwnSurface,
-  type Surface,
-  type Use,
-  formatTemperature,
-} from '@sgraffa/core';
+import { plainOwnSurface, type Surface, type Use } from '@sgraffa/core';
+import { TemperatureInput } from '../../ui/TemperatureInput.ts';
+import { LengthInput } from '../../ui/LengthInput.ts';
+import { plainNumber } from '../../ui/numbers.ts';
+import { RANGES } from '../../ui/ranges.ts';
 import { DateInput } from '../../ui/DateInput.tsx';
-import { boundedNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
 import {
   FOOD_WORDS,
   ITEM_WORDS,
-  lengthIn,
   options,
   readName,
   PLACE_WORDS,
@@ -42,7 +37,6 @@ export const SurfaceStep = () => {
     changePart((kept) => ({ ...kept, surface: { ...kept.surface, ...patch } }), name);
   const setUse = (patch: Partial<Use>, name: string) =>
     changePart((kept) => ({ ...kept, use: { ...kept.use, ...patch } }), name);
-  const length = { format: lengthIn(settings), parse: (text: string) => parseLength(text, settings.length) };
   const surfaceName = catalogue.baseById.get(surface.base)?.notes;
   return (
     <div className="sg-course">
@@ -100,16 +94,16 @@ export const SurfaceStep = () => {
           value={surface.tone}
           onChange={(tone) => tone && setSurface({ tone }, 'its colour')}
         />
-        <QuantityInput
+        <LengthInput
           label="Clear width"
           value={surface.widthMm}
-          {...length}
+          range={RANGES.surface.widthMm}
           onChange={(widthMm) => setSurface({ widthMm }, 'the clear width')}
         />
-        <QuantityInput
+        <LengthInput
           label="Clear height"
           value={surface.heightMm}
-          {...length}
+          range={RANGES.surface.heightMm}
           onChange={(heightMm) => setSurface({ heightMm }, 'the clear height')}
         />
       </div>
@@ -130,15 +124,11 @@ export const SurfaceStep = () => {
           value={use.water}
           onChange={(water) => water && setUse({ water }, 'how it is cleaned')}
         />
-        <QuantityInput
+        <TemperatureInput
           label="Laundry temperature"
           description="Only where it goes in a washing machine."
           value={use.laundryC}
-          format={(value) => formatTemperature(value, settings.temperature)}
-          parse={(text) => {
-            const read = parseTemperature(text, settings.temperature);
-            return read.ok ? boundedNumber('a laundry temperature', 20, 95, '°C')(String(read.value)) : read;
-          }}
+          range={RANGES.use.laundryC}
           onChange={(laundryC) => setUse({ laundryC }, 'the laundry')}
         />
         <Select
@@ -157,7 +147,8 @@ export const SurfaceStep = () => {
           label="Years that it must last"
           value={use.lifeYears}
           format={String}
-          parse={boundedNumber('a life', 0.1, 100, 'years')}
+          parse={plainNumber('years')}
+          range={RANGES.use.lifeYears}
           onChange={(lifeYears) => setUse({ lifeYears }, 'the life wanted')}
         />
         <Select
@@ -169,12 +160,11 @@ export const SurfaceStep = () => {
           value={use.heat}
           onChange={(heat) => heat && setUse({ heat }, 'the heat')}
         />
-        <QuantityInput
+        <TemperatureInput
           label="Hottest the surface gets"
           description="Where you know it better than the list."
           value={use.heatC}
-          format={(value) => formatTemperature(value, settings.temperature)}
-          parse={(text) => parseTemperature(text, settings.temperature)}
+          range={RANGES.use.heatC}
           onChange={(heatC) => setUse({ heatC }, 'the heat')}
         />
         <Select
@@ -269,7 +259,8 @@ export const SurfaceStep = () => {
             required
             value={surface.waitDays}
             format={String}
-            parse={boundedNumber('a wait', 0, 365, 'days')}
+            parse={plainNumber('days')}
+            range={RANGES.surface.waitDays}
             onChange={(waitDays) => waitDays !== null && setSurface({ waitDays }, 'the wait')}
           />
         )}

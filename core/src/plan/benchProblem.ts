@@ -27,6 +27,8 @@ export interface BenchContext extends BenchHours {
   readonly airflow?: 'moving' | 'still' | 'fan' | undefined;
   /** Days that are planned ahead. */
   readonly horizonDays?: number | undefined;
+  /** Pieces with facts after which their windows or moved steps can no longer be kept: planned without those. */
+  readonly loosened?: ReadonlySet<string> | undefined;
   /** Pieces that are left out, with the reasons. */
   readonly leftOut?: Readonly<Record<string, readonly Problem[]>> | undefined;
 }
@@ -49,6 +51,8 @@ export interface PosedBench {
 }
 
 const USUAL_HORIZON_DAYS = 120;
+/** Further back or ahead nothing is told apart: two years, in minutes. */
+const FURTHEST_FACT_MIN = 1_000_000;
 const CRAFTER = 'crafter';
 
 /** What a step is called in the problem of the whole bench. */
@@ -125,7 +129,7 @@ class Poser {
     for (const [index, step] of steps.entries()) {
       const id = benchIdOf(piece.id, step.id);
       const isDone = doneAt[step.id] !== undefined;
-      if (isDone) this.done[id] = this.minuteOf(doneAt[step.id]!) - step.minutes;
+      if (isDone) this.done[id] = this.factMinute(doneAt[step.id]!) - step.minutes;
       const followers = waiting.get(step.id) ?? [];
       const product = productOf(step);
       const laidOut = isOutdoors(step) && this.context.outdoor ? product : undefined;
@@ -166,13 +170,14 @@ class Poser {
       for (const { step: follower, lag } of followers)
         this.addLag(id, benchIdOf(piece.id, follower.id), step, follower, lag, {
           isMain: lag.stage === main?.stage && !lag.windows,
+          isLoose: isDone && (this.context.loosened?.has(piece.id) ?? false),
           clock: laidOut ? () => clock(lag.stage, lag.time.high) : null,
         });
       for (const before of step.after)
         if (byId.has(before)) this.lags.push({ from: benchIdOf(piece.id, before), to: id, min: 0 });
       const pin = piece.pins.find(({ stepId }) => stepId === step.id);
       if (pin && !isDone) {
-        if (this.minuteOf(pin.at) >= 0) this.pins[id] = this.minuteOf(pin.at);
+        if (this.minuteOf(pin.at) >= 0 && !this.context.loosened?.has(piece.id)) this.pins[id] = this.minuteOf(pin.at);
         else this.dropped.push(id);
       }
     }
@@ -184,13 +189,13 @@ class Poser {
     before: Step,
     step: Step,
     lag: Lag,
-    how: { readonly isMain: boolean; readonly clock: (() => string) | null },
+    how: { readonly isMain: boolean; readonly isLoose: boolean; readonly clock: (() => string) | null },
   ): void {
     const isOwn = lag.productId === '';
     const holdsRack =
       this.context.rackPlaces !== null && this.context.rackPlaces !== undefined && before.coatOf !== null;
     const shared = isOwn || holdsRack ? 0 : Math.floor(sharedMinutes(before, step, Math.min));
-    if (lag.windows) {
+    if (lag.windows && !how.isLoose) {
       const longest = Math.ceil(sharedMinutes(before, step, Math.max));
       // outdoors the least gap hangs on the hour in which the coat is laid
       if (how.clock) this.lags.push({ from: how.clock(), fromPoint: 'dry', to, min: -shared });
@@ -204,6 +209,11 @@ class Poser {
     } else if (how.isMain) this.lags.push({ from, fromPoint: 'dry', to, min: -shared });
     else if (how.clock) this.lags.push({ from: how.clock(), fromPoint: 'dry', to, min: -shared });
     else this.lags.push({ from, fromPoint: 'end', to, min: wholeMinutes(lag.time.high) - shared });
+  }
+
+  /** The minute of a fact; one that lies years away is as good as one that lies two years away. */
+  private factMinute(at: string): number {
+    return Math.max(-FURTHEST_FACT_MIN, Math.min(FURTHEST_FACT_MIN, this.minuteOf(at)));
   }
 
   private longestWindow(): number {
@@ -374,9 +384,11 @@ export const itemsOf = (pieces: readonly Piece[], context: BenchContext): BenchI
       turner: context.turnerPlaces ?? 1,
       ...(context.airflow ? { air: context.airflow } : {}),
     });
+    const doneAt = context.done?.[piece.id] ?? {};
     const problems = [
       ...(context.leftOut?.[piece.id] ?? []),
-      ...steps.flatMap(({ problem }) => (problem ? [problem] : [])),
+      // what could never be begun in this air and was done all the same, was done
+      ...steps.flatMap(({ id, problem }) => (problem && doneAt[id] === undefined ? [problem] : [])),
       ...(isPlannable(piece.startsAt) && isPlannable(context.now)
         ? []
         : [{ ...NO_DATE, given: `"${piece.startsAt ?? context.now}" was given as the start.` }]),

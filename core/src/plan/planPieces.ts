@@ -1,5 +1,5 @@
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
-import { MINUTES_PER_DAY, MINUTES_PER_HOUR, MS_PER_MINUTE } from '../units/index.ts';
+import { formatDuration, MINUTES_PER_DAY, MINUTES_PER_HOUR, MS_PER_MINUTE } from '../units/index.ts';
 import type { Piece } from '../piece/index.ts';
 import { planBench, type BenchPlan } from './bench/planBench.ts';
 import {
@@ -54,6 +54,8 @@ export interface WeekPlan {
   readonly limits: readonly LimitingStep[];
   /** Moved steps whose time has passed: planned like any other. */
   readonly droppedPins: readonly { readonly pieceId: string; readonly stepId: string }[];
+  /** By piece: windows after a done coat that can no longer be met; the piece is dated without them. */
+  readonly missed: Readonly<Record<string, readonly Problem[]>>;
 }
 
 const iso = (instant: number): string => new Date(instant).toISOString();
@@ -188,12 +190,45 @@ class Dater {
     return before ? before.end + figure(lag.time) * MS_PER_MINUTE : null;
   }
 
+  /** Windows after a done coat that the plan does not meet, in words. */
+  missedOf({ piece, steps }: BenchItem, plan: Plan): Problem[] {
+    const byId = new Map(plan.steps.map((step) => [step.stepId, step]));
+    return steps.flatMap((step) => {
+      const planned = byId.get(step.id)!;
+      if (planned.isDone) return [];
+      return step.lags.flatMap(({ from, windows }): Problem[] => {
+        const before = byId.get(from);
+        if (!windows || !before?.isDone) return [];
+        const gap = (Date.parse(planned.start) - Date.parse(before.end)) / MS_PER_MINUTE;
+        if (windows.some(([low, high]) => gap >= low && gap <= (high ?? Infinity))) return [];
+        return [
+          missedWindow(
+            piece,
+            step,
+            steps.find(({ id }) => id === from)!,
+            windows,
+          ),
+        ];
+      });
+    });
+  }
+
   sittingsOf(steps: readonly PlannedStep[]): number {
     const starts = steps.flatMap(({ stretches }) => stretches.map(({ start }) => Date.parse(start)));
     return this.posed.free.filter((window) => starts.some((start) => window.start <= start && start < window.end))
       .length;
   }
 }
+
+const windowWords = ([low, high]: readonly [number, number | null]): string =>
+  high === null ? `from ${formatDuration(low)} on` : `between ${formatDuration(low)} and ${formatDuration(high)}`;
+
+const missedWindow = (piece: Piece, step: Step, before: Step, windows: NonNullable<Lag['windows']>): Problem => ({
+  code: 'window-missed',
+  given: `“${step.label}” of ${piece.name} can no longer come in its time after “${before.label}”, which is marked done.`,
+  allowed: `${windows.map(windowWords).join(', or ')} after it.`,
+  todo: 'Look at the label: mostly the coat is roughened and a spot is tried first. If the mark is wrong, take it back.',
+});
 
 const weekOf = (
   posed: PosedBench,
@@ -237,6 +272,12 @@ const weekOf = (
         return [{ pieceId, piece: item.piece.name, stepId, step: step.label, start, end, waitedFor }];
       }),
     droppedPins: posed.dropped.map(fromBenchId),
+    missed: Object.fromEntries(
+      items
+        .filter(({ piece }) => context.loosened?.has(piece.id))
+        .map((item) => [item.piece.id, dater.missedOf(item, plans[item.piece.id]!)] as const)
+        .filter(([, missed]) => missed.length > 0),
+    ),
   };
 };
 
@@ -336,9 +377,16 @@ export const planPieces = (
   options: PlanPiecesOptions = {},
 ): Outcome<{ week: WeekPlan }> => {
   const leftOut: Record<string, readonly Problem[]> = { ...context.leftOut };
+  const loosened = new Set<string>(context.loosened);
+  const marked = pieces.filter(({ id }) => Object.keys(context.done?.[id] ?? {}).length > 0).map(({ id }) => id);
   for (;;) {
-    const answer = solved(pieces, { ...context, leftOut }, options);
+    const answer = solved(pieces, { ...context, leftOut, loosened }, options);
     if (answer.ok) return answer;
+    // facts never keep a plan from being made: windows and moved steps give way to them first
+    const tight = marked.filter((id) => !loosened.has(id) && !(id in leftOut));
+    const culprits = tight.filter((id) => answer.pieceIds.includes(id));
+    for (const id of culprits.length ? culprits : tight) loosened.add(id);
+    if (tight.length) continue;
     const further = answer.pieceIds.filter((id) => !(id in leftOut));
     const others = pieces.length - Object.keys(leftOut).length - further.length;
     if (options.direction === 'backward' || further.length === 0 || others <= 0) return failed(...answer.problems);

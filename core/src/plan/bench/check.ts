@@ -53,11 +53,13 @@ export const checkBenchPlan = (
     }
   }
   if (wrong.length) return wrong;
-  for (const { from, fromPoint, to, toPoint, min, max } of problem.lags) {
+  // what was done waits for nothing
+  const isOpen = ({ to }: { readonly to: string }): boolean => !(to in problem.done);
+  for (const { from, fromPoint, to, toPoint, min, max } of problem.lags.filter(isOpen)) {
     const gap = pointOf(to, toPoint) - pointOf(from, fromPoint);
     if (gap < (min ?? -Infinity) || gap > (max ?? Infinity)) wrong.push(`${from} to ${to}: ${gap}`);
   }
-  for (const { from, fromPoint, to, toPoint, windows } of problem.either) {
+  for (const { from, fromPoint, to, toPoint, windows } of problem.either.filter(isOpen)) {
     const gap = pointOf(to, toPoint) - pointOf(from, fromPoint);
     if (!windows.some(([low, high]) => gap >= low && gap <= (high ?? Infinity)))
       wrong.push(`${from} to ${to}: ${gap} in no window`);
@@ -66,8 +68,8 @@ export const checkBenchPlan = (
     const missing = busy.flatMap(
       ([from, to, units]) =>
         [
-          [from, units],
-          [to, -units],
+          [from, units, false],
+          [to, -units, false],
         ] as const,
     );
     const changes = problem.steps.flatMap((step) =>
@@ -75,16 +77,21 @@ export const checkBenchPlan = (
         .filter((use) => use.resource === resource)
         .flatMap(({ units, until }) => {
           const released = until === 'end' ? endOf(step) : until === 'dry' ? dryOf(step) : fetchOf(step);
+          const isFact = step.id in problem.done;
           return [
-            [starts[step.id]!, units],
-            [released, -units],
+            [starts[step.id]!, units, isFact],
+            [released, -units, isFact],
           ] as const;
         }),
     );
-    let held = 0;
-    for (const [, units] of [...changes, ...missing].sort((left, right) => left[0] - right[0] || left[1] - right[1])) {
-      held += units;
-      if (held > capacity) {
+    let [held, byFacts] = [0, 0];
+    for (const [, units, isFact] of [...changes, ...missing].sort(
+      (left, right) => left[0] - right[0] || left[1] - right[1],
+    )) {
+      if (isFact) byFacts += units;
+      else held += units;
+      // facts that held more than there is are not the plan's doing
+      if (held > 0 && held + Math.min(byFacts, capacity) > capacity) {
         wrong.push(`${resource} is overdrawn`);
         break;
       }

@@ -116,16 +116,14 @@ export class Dispatcher {
     private readonly clusters: Clusters,
     private readonly direction: Direction,
   ) {
-    const isDone = (step: number) => model.steps[step]!.id in model.problem.done;
-    const gaps = model.gaps.filter(({ from, to }) => !(isDone(from) && isDone(to)));
-    this.areFacts = clusters.members.map((own) => own.every(isDone));
+    this.areFacts = clusters.members.map((own) => own.every((step) => model.isFact[step]));
     this.isPinned = model.steps.map(({ id }) => id in model.problem.pins && !(id in model.problem.done));
     this.gapsOf = model.steps.map(() => []);
     this.choicesOf = model.steps.map(() => []);
-    for (const gap of gaps) for (const step of new Set([gap.from, gap.to])) (this.gapsOf[step] as Gap[]).push(gap);
+    for (const gap of model.gaps)
+      for (const step of new Set([gap.from, gap.to])) (this.gapsOf[step] as Gap[]).push(gap);
     for (const choice of model.choices)
-      if (!(isDone(choice.from) && isDone(choice.to)))
-        for (const step of new Set([choice.from, choice.to])) (this.choicesOf[step] as Choice[]).push(choice);
+      for (const step of new Set([choice.from, choice.to])) (this.choicesOf[step] as Choice[]).push(choice);
   }
 
   /**
@@ -238,7 +236,7 @@ export class Dispatcher {
 
   private clashAt(step: number, position: number): { readonly from: number; readonly to: number } | null {
     const { starts, at } = this.model.classes[step]!;
-    if (this.model.steps[step]!.id in this.model.problem.done) return null;
+    if (this.model.isFact[step]) return null;
     for (const { resource, units, until } of this.model.uses[step]!) {
       const clash = this.timelines[resource]!.clash(starts[position]!, at[until][position]!, units);
       if (clash) return clash;

@@ -53,6 +53,8 @@ export interface Model {
   readonly due: Float64Array;
   /** Windows in which a start of the crafter counts as a sitting. */
   readonly sittings: readonly (readonly [number, number])[];
+  /** Steps that were done: they hold what they hold, together even more than there is. */
+  readonly isFact: readonly boolean[];
   /** Steps that use the resource that the sitting calendar is named for. */
   readonly usesCrafter: readonly boolean[];
 }
@@ -193,6 +195,9 @@ const classOf = (
   };
 };
 
+/** What was done was done: facts wait for nothing, neither for each other nor for what is still to come. */
+const binds = ({ done }: BenchProblem, { to }: { readonly to: string }): boolean => !(to in done);
+
 /** Tables and constraints of a problem, ready to be propagated. */
 export const modelOf = (problem: BenchProblem, without: Windows = []): Model => {
   const { steps } = problem;
@@ -224,21 +229,25 @@ export const modelOf = (problem: BenchProblem, without: Windows = []): Model => 
     problem,
     steps,
     classes,
-    gaps: problem.lags.map(({ from, fromPoint, to, toPoint, min, max }) => ({
-      from: index.get(from)!,
-      a: fromPoint,
-      to: index.get(to)!,
-      b: toPoint,
-      min: min ?? -Infinity,
-      max: max ?? Infinity,
-    })),
-    choices: problem.either.map(({ from, fromPoint, to, toPoint, windows }) => ({
-      from: index.get(from)!,
-      a: fromPoint,
-      to: index.get(to)!,
-      b: toPoint,
-      windows: windows.map(([low, high]) => [low, high ?? Infinity] as const),
-    })),
+    gaps: problem.lags
+      .filter((lag) => binds(problem, lag))
+      .map(({ from, fromPoint, to, toPoint, min, max }) => ({
+        from: index.get(from)!,
+        a: fromPoint,
+        to: index.get(to)!,
+        b: toPoint,
+        min: min ?? -Infinity,
+        max: max ?? Infinity,
+      })),
+    choices: problem.either
+      .filter((one) => binds(problem, one))
+      .map(({ from, fromPoint, to, toPoint, windows }) => ({
+        from: index.get(from)!,
+        a: fromPoint,
+        to: index.get(to)!,
+        b: toPoint,
+        windows: windows.map(([low, high]) => [low, high ?? Infinity] as const),
+      })),
     uses: steps.map(({ uses }) =>
       uses
         .filter(({ units }) => units > 0)
@@ -250,6 +259,7 @@ export const modelOf = (problem: BenchProblem, without: Windows = []): Model => 
     items,
     due: Float64Array.from(items, (item) => problem.due[item] ?? Infinity),
     sittings,
+    isFact: steps.map(({ id }) => id in problem.done),
     usesCrafter: steps.map(({ uses, inside }) =>
       uses.length
         ? uses.some(({ resource }) => resource === crafter)

@@ -81,7 +81,7 @@ export const plainRefusal = (model: Model): BenchRefusal | null => {
   const { steps, problem } = model;
   for (const [index, { id }] of steps.entries())
     for (const { resource, units } of model.uses[index]!)
-      if (units > model.capacities[resource]!) {
+      if (!model.isFact[index] && units > model.capacities[resource]!) {
         const name = Object.keys(problem.resources)[resource]!;
         return refusalOf(
           'demand-exceeds-capacity',

@@ -40,9 +40,7 @@ export class BenchSearch {
     private readonly options: Options,
   ) {
     this.forward = options.direction === 'forward';
-    const isDone = (step: number) => model.steps[step]!.id in model.problem.done;
-    // what happened, happened: facts are not held against each other
-    this.base = model.gaps.filter(({ from, to }) => !(isDone(from) && isDone(to)));
+    this.base = model.gaps;
     this.best = options.incumbent ?? null;
     if (this.best) this.remember(this.best);
   }
@@ -167,7 +165,7 @@ export class BenchSearch {
     const orders: Gap[] = [];
     for (let one = 0; one < model.steps.length; one += 1)
       for (let other = one + 1; other < model.steps.length; other += 1)
-        for (const use of model.uses[one]!) {
+        for (const use of model.isFact[one] && model.isFact[other] ? [] : model.uses[one]!) {
           const match = model.uses[other]!.find(({ resource }) => resource === use.resource);
           if (!match || use.units + match.units <= model.capacities[use.resource]!) continue;
           const [a, b] = [model.classes[one]!, model.classes[other]!];
@@ -248,10 +246,14 @@ export class BenchSearch {
         if (found && (this.forward ? minute >= found.minute : minute <= found.minute)) break;
         const active = holds.filter(({ from, to }) => from <= minute && minute < to);
         if (active.reduce((sum, { units }) => sum + units, 0) <= capacity) continue;
-        // a smallest set that is too much: the largest holds first
+        if (active.every(({ step }) => model.isFact[step])) continue;
+        // a smallest set that is too much: what can still give way, then the largest holds first
         const steps: number[] = [];
         let held = 0;
-        for (const { step, units } of [...active].sort((left, right) => right.units - left.units)) {
+        for (const { step, units } of [...active].sort(
+          (left, right) =>
+            Number(model.isFact[left.step]) - Number(model.isFact[right.step]) || right.units - left.units,
+        )) {
           steps.push(step);
           held += units;
           if (held > capacity) break;

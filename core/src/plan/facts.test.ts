@@ -1,0 +1,135 @@
+import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { catalogue } from '../materials/index.ts';
+import { pieceSchema, type Piece } from '../piece/index.ts';
+import { runs } from '../testing/runs.ts';
+import {
+  benchProblemSchema,
+  checkBenchPlan,
+  FIRST_LOOK,
+  planBench,
+  planPieces,
+  stepsOf,
+  type BenchContext,
+} from './index.ts';
+
+const all = catalogue();
+const demo = JSON.parse(readFileSync(new URL('../../../demo/observatory.json', import.meta.url), 'utf8')) as {
+  pieces: unknown[];
+  settings: { freeHours: BenchContext['freeHours']; workshop: BenchContext['workshop'] };
+};
+const pieces: readonly Piece[] = demo.pieces
+  .map((piece) => pieceSchema.parse(piece))
+  .filter(({ parts }) => parts[0]!.stack !== null);
+const NOW = '2026-11-25T09:00:00.000Z';
+const CONTEXT: BenchContext = {
+  now: NOW,
+  zone: 'Europe/Berlin',
+  freeHours: demo.settings.freeHours,
+  catalogue: all,
+  workshop: demo.settings.workshop,
+  rackPlaces: 12,
+};
+type Done = Record<string, Record<string, string>>;
+const planned = (own: readonly Piece[], done: Done, context: Partial<BenchContext> = {}) =>
+  planPieces(own, { ...CONTEXT, ...context, done }, { budget: FIRST_LOOK });
+const stepsOfPiece = (piece: Piece) =>
+  stepsOf(piece, all, CONTEXT.workshop, undefined, { rack: 12, turner: 1 }).map(({ id }) => id);
+const hoursBefore = (hours: number) => new Date(Date.parse(NOW) - hours * 3_600_000).toISOString();
+
+const move = fc.record({
+  piece: fc.nat(2),
+  step: fc.nat(40),
+  /** Marked so long ago, in any order; null: taken back. */
+  hours: fc.option(fc.oneof(fc.integer({ min: 0, max: 300 }), fc.constantFrom(0, -30, 20_000, 2_000_000)), { freq: 3 }),
+});
+
+describe('facts never lock', () => {
+  test(
+    'any marks and take-backs, in any order, leave every piece dated that was dated before, and lead back to the first plan',
+    () =>
+      fc.assert(
+        fc.property(
+          fc.shuffledSubarray([...pieces], { minLength: 3, maxLength: 3 }),
+          fc.array(move, { minLength: 1, maxLength: 8 }),
+          (own, moves) => {
+            const first = planned(own, {});
+            if (!first.ok) throw new Error('The pieces cannot be planned without facts.');
+            const done: Done = {};
+            for (const { piece: at, step, hours } of moves) {
+              const piece = own[at]!;
+              const steps = stepsOfPiece(piece);
+              const id = steps[step % steps.length]!;
+              const { [id]: _, ...others } = done[piece.id] ?? {};
+              done[piece.id] = hours === null ? others : { ...others, [id]: hoursBefore(hours) };
+            }
+            const now = planned(own, done);
+            expect(now.ok).toBe(true);
+            if (!now.ok) return;
+            // every piece that had a plan has one still, with each fact at its time
+            for (const id of Object.keys(first.week.plans)) {
+              const plan = now.week.plans[id];
+              expect(plan).toBeDefined();
+              for (const step of plan!.steps) expect(step.isDone).toBe(done[id]?.[step.stepId] !== undefined);
+            }
+            // and with everything taken back it is the first plan again
+            expect(planned(own, {})).toEqual(first);
+          },
+        ),
+        { numRuns: runs(12, 150), seed: 35 },
+      ),
+    600_000,
+  );
+
+  const signs = pieces.find(({ id }) => id === 'demo-signs')!;
+  const week = (done: Done, context: Partial<BenchContext> = {}, own: readonly Piece[] = [signs]) => {
+    const read = planned(own, done, context);
+    if (!read.ok) throw new Error(read.problems.map(({ given }) => given).join(' '));
+    return read.week;
+  };
+
+  test('a step may be marked before the one that it waits for, which is still to do', () => {
+    const steps = stepsOfPiece(signs);
+    const plan = week({ [signs.id]: { [steps.at(-1)!]: hoursBefore(1) } }).plans[signs.id]!;
+    expect(plan.steps.filter(({ isDone }) => isDone).map(({ stepId }) => stepId)).toEqual([steps.at(-1)]);
+    expect(plan.steps.filter(({ isDone }) => !isDone).every(({ start }) => start >= NOW)).toBe(true);
+  });
+
+  test('a step that was moved gives way to a fact after which it can no longer stand there', () => {
+    const now = '2026-11-28T09:00:00.000Z';
+    const steps = stepsOf(signs, all, CONTEXT.workshop, undefined, { rack: 12, turner: 1 });
+    const slow = steps.find(({ lags }) => lags.some(({ time }) => time.high >= 120))!;
+    const soon = '2026-11-28T09:15:00.000Z';
+    const moved = { ...signs, pins: [{ stepId: slow.id, at: soon }] };
+    const before = steps.slice(0, steps.indexOf(slow)).map(({ id }) => [id, now]);
+    const read = week({ [signs.id]: Object.fromEntries(before) }, { now }, [moved]);
+    expect(read.problems).toEqual({});
+    const at = read.plans[signs.id]!.steps.find(({ stepId }) => stepId === slow.id)!;
+    const wait = Math.max(...slow.lags.map(({ time }) => time.high));
+    expect(Date.parse(at.start)).toBeGreaterThanOrEqual(Date.parse(now) + wait * 60_000);
+    expect(at.isPinned).toBe(false);
+    expect(read.droppedPins).toEqual([{ pieceId: signs.id, stepId: slow.id }]);
+  });
+
+  test('more done at one place at once than it holds is no reason to plan nothing: what is to come waits for the place', () => {
+    const step = (id: string, item: string) => ({
+      id,
+      item,
+      duration: 10,
+      dry: 100,
+      uses: [{ resource: 'turner', until: 'dry' as const }],
+    });
+    const problem = benchProblemSchema.parse({
+      horizon: 300,
+      resources: { turner: { capacity: 1 } },
+      steps: [step('a', 'one'), step('b', 'two'), step('c', 'three')],
+      lags: [{ from: 'c', to: 'a', min: 0 }],
+      either: [{ from: 'a', to: 'b', windows: [[0, 5]] }],
+      done: { a: -20, b: -40 },
+    });
+    const read = planBench(problem, { direction: 'forward', seed: 1 });
+    expect(read).toMatchObject({ ok: true, plan: { starts: { a: -20, b: -40, c: 90 } } });
+    expect(read.ok && checkBenchPlan(problem, read.plan.starts)).toEqual([]);
+  });
+});

@@ -8,10 +8,12 @@ import {
   benchProblemSchema,
   checkBenchPlan,
   FIRST_LOOK,
+  openBefore,
   planBench,
   planPieces,
   stepsOf,
   type BenchContext,
+  type Step,
 } from './index.ts';
 
 const all = catalogue();
@@ -132,4 +134,20 @@ describe('facts never lock', () => {
     expect(read).toMatchObject({ ok: true, plan: { starts: { a: -20, b: -40, c: 90 } } });
     expect(read.ok && checkBenchPlan(problem, read.plan.starts)).toEqual([]);
   });
+});
+
+describe('a mark past an unfinished step', () => {
+  const step = (id: string, after: string[], from: string[] = []) =>
+    ({ id, after, lags: from.map((one) => ({ from: one })) }) as unknown as Step;
+  const steps = [step('sand', []), step('prime', ['sand']), step('cut', []), step('paint', ['cut'], ['prime'])];
+  test.each<[string, string[], string[]]>([
+    ['paint', [], ['sand', 'prime', 'cut']],
+    ['paint', ['prime'], ['sand', 'cut']],
+    ['paint', ['sand', 'prime', 'cut'], []],
+    ['prime', ['cut'], ['sand']],
+    ['sand', [], []],
+    ['gone', [], []],
+  ])('%s with %j done: %j are asked about', (id, done, open) =>
+    expect(openBefore(steps, id, (one) => done.includes(one)).map((one) => one.id)).toEqual(open),
+  );
 });

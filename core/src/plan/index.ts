@@ -21,6 +21,7 @@ export {
 } from './hours.ts';
 export { type Plan, type PlannedStep } from './plan.ts';
 export { benchProblem, posedBench, type BenchContext, type PosedBench } from './benchProblem.ts';
+export { openBefore } from './openBefore.ts';
 export { planPieces, type LimitingStep, type PlanPiecesOptions, type WeekPlan } from './planPieces.ts';
 export { chanceBy, chanceOf, readyWith, safeStart, weatherMayBe, type Chance, type ForecastError } from './chance.ts';
 export { bestFirst, helpOf, missedDues, tryPin, whatHelps, type Help, type MissedDue } from './explain.ts';

@@ -217,7 +217,7 @@ export const useChanges = () => {
     changeSettings: (settings: Kept<Settings>, edit: Edit<Settings>, name: string) =>
       keep(() => store.changeSettings(settings.revision, edit, name)),
     deletePiece: (id: string) => keep(() => store.deletePiece(id)),
-    markDone: (event: BenchEvent, name: string) => keep(() => store.addEvent(event, name)),
+    markDone: (events: readonly BenchEvent[], name: string) => keep(() => store.addEvents(events, name)),
     takeBack: (eventId: string, name: string) => keep(() => store.takeBackEvent(eventId, name)),
     keepFigure: (override: Override, name: string) => keep(() => store.keep('overrides', [override], name)),
     dropFigure: (figure: string, name: string) => keep(() => store.drop([{ table: 'overrides', id: figure }], name)),

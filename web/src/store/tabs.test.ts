@@ -182,7 +182,7 @@ const play = async (scene: Scene, one: Step): Promise<void> => {
   if (one.do === 'mark') {
     if (!before.has(one.id)) return;
     const id = `e${scene.word().slice(5)}`;
-    await store.addEvent(markOf(id, one.id), 'a mark');
+    await store.addEvents([markOf(id, one.id)], 'a mark');
     expect(await note()).toEqual({ ...asEntries(before), [`mark ${id}`]: one.id });
   }
   if (one.do === 'delete') {

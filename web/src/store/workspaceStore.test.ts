@@ -165,7 +165,7 @@ describe('undo', () => {
 
   test('takes back marks of what was done', async () => {
     await tab.layOut({ pieces: [bowl], events: [], artworks: [] });
-    await tab.addEvent(done('e1', 'bowl'), 'ground done');
+    await tab.addEvents([done('e1', 'bowl')], 'ground done');
     await tab.takeBackEvent('e1', 'taking back');
     await tab.takeBackEvent('gone', 'nothing');
     expect(tab.nextUndo).toBe('taking back');
@@ -264,7 +264,7 @@ describe('undo of one tab beside another', () => {
 
   test('a piece that it made goes with the marks that the other tab set on it', async () => {
     await tab.addPiece(bowl, 'new piece');
-    await otherTab.addEvent(done('e1', 'bowl'), 'a mark');
+    await otherTab.addEvents([done('e1', 'bowl')], 'a mark');
     await tab.undo();
     expect(await tab.readWorkspace()).toMatchObject({ pieces: [], events: [] });
     // and the other tab's undo of its mark has nothing to hold on to

@@ -189,8 +189,11 @@ export class WorkspaceStore {
     ]);
   }
 
-  addEvent(event: BenchEvent, name: string): Promise<void> {
-    return this.keeper.keep(name, async () => [{ table: 'events', id: event.id, before: null, after: event }]);
+  /** Adds facts, as one change. */
+  addEvents(events: readonly BenchEvent[], name: string): Promise<void> {
+    return this.keeper.keep(name, async () =>
+      events.map((after): RecordChange => ({ table: 'events', id: after.id, before: null, after })),
+    );
   }
 
   takeBackEvent(id: string, name: string): Promise<void> {

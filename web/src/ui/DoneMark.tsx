@@ -1,12 +1,22 @@
 import { Button, Popover } from '@mantine/core';
 import { useState } from 'react';
-import { failed, type Outcome, type PlannedStep, type Step } from '@sgraffa/core';
-import { useChanges } from '../store/bench.ts';
+import {
+  failed,
+  openBefore,
+  stepIdOf,
+  type BenchEvent,
+  type Outcome,
+  type PlannedStep,
+  type Step,
+} from '@sgraffa/core';
+import { useBench, useChanges } from '../store/bench.ts';
 import { DateInput } from './DateInput.tsx';
 
 interface Props {
   readonly pieceId: string;
   readonly step: Step;
+  /** All steps of the piece, in order. */
+  readonly steps: readonly Step[];
   readonly planned: PlannedStep;
   /** The fact that it was done, where it is one. */
   readonly eventId: string | undefined;
@@ -14,18 +24,20 @@ interface Props {
   readonly now: string;
 }
 
-/** Marks a step as done at a time that can be changed; or takes that back. */
-export const DoneMark = ({ pieceId, step, planned, eventId, zone, now }: Props) => {
-  const { markDone, takeBack } = useChanges();
-  const [isOpen, setOpen] = useState(false);
-  const [at, setAt] = useState<string | null>(null);
-  if (eventId !== undefined)
-    return (
-      <Button variant="outline" onClick={() => void takeBack(eventId, `taking back “${step.label}”`)}>
-        Done · take back
-      </Button>
-    );
-  const notYet = (instant: string): Outcome<{ value: string }> =>
+const doneAt = (pieceId: string, step: Step, at: string): BenchEvent => ({
+  id: `e-${crypto.randomUUID().slice(0, 12)}`,
+  pieceId,
+  partId: step.partId,
+  operationId: step.key,
+  coat: step.coat,
+  ...(step.group === null ? {} : { group: step.group }),
+  at,
+  outcome: 'done',
+});
+
+const notAfter =
+  (now: string) =>
+  (instant: string): Outcome<{ value: string }> =>
     instant > now
       ? failed({
           code: 'not-yet',
@@ -34,25 +46,33 @@ export const DoneMark = ({ pieceId, step, planned, eventId, zone, now }: Props) 
           todo: 'Mark it when it is done.',
         })
       : { ok: true, value: instant };
-  const keep = () => {
+
+/** Marks a step as done at a time that can be changed, and asks about those before it; or takes that back. */
+export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: Props) => {
+  const { markDone, takeBack } = useChanges();
+  const bench = useBench();
+  const [isOpen, setOpen] = useState(false);
+  const [at, setAt] = useState<string | null>(null);
+  if (eventId !== undefined)
+    return (
+      <Button variant="outline" onClick={() => void takeBack(eventId, `taking back “${step.label}”`)}>
+        Done · take back
+      </Button>
+    );
+  const marked = new Set(
+    bench?.events
+      .filter((event) => event.pieceId === pieceId)
+      .map(({ operationId, coat, group }) => stepIdOf({ id: operationId }, coat, group ?? null)),
+  );
+  const open = isOpen ? openBefore(steps, step.id, (id) => marked.has(id)) : [];
+  const keep = (also: readonly Step[]) => {
     if (at === null) return;
     setOpen(false);
-    void markDone(
-      {
-        id: `e-${crypto.randomUUID().slice(0, 12)}`,
-        pieceId,
-        partId: step.partId,
-        operationId: step.key,
-        coat: step.coat,
-        ...(step.group === null ? {} : { group: step.group }),
-        at,
-        outcome: 'done',
-      },
-      `“${step.label}” done`,
-    );
+    const events = [...also, step].map((one) => doneAt(pieceId, one, at));
+    void markDone(events, also.length ? `“${step.label}” and ${also.length} before it done` : `“${step.label}” done`);
   };
   return (
-    <Popover opened={isOpen} onChange={setOpen} trapFocus width={300} position="bottom-end">
+    <Popover opened={isOpen} onChange={setOpen} trapFocus width={320} position="bottom-end">
       <Popover.Target>
         <Button
           variant="outline"
@@ -66,10 +86,28 @@ export const DoneMark = ({ pieceId, step, planned, eventId, zone, now }: Props) 
         </Button>
       </Popover.Target>
       <Popover.Dropdown>
-        <DateInput label="Done at" value={at} zone={zone} onChange={setAt} refuse={notYet} />
-        <Button mt="sm" disabled={at === null} onClick={keep}>
-          Keep
-        </Button>
+        <DateInput label="Done at" value={at} zone={zone} onChange={setAt} refuse={notAfter(now)} />
+        {open.length > 0 && (
+          <p className="sg-open-before">
+            Before it comes what is not marked yet: {open.map(({ label }) => `“${label}”`).join(', ')}. Was that done
+            too?
+          </p>
+        )}
+        <div className="sg-buttons">
+          {open.length > 0 && (
+            <Button mt="sm" disabled={at === null} onClick={() => keep(open)}>
+              {open.length === 1 ? 'Done too, by then' : `All ${open.length} done too, by then`}
+            </Button>
+          )}
+          <Button
+            mt="sm"
+            variant={open.length > 0 ? 'outline' : 'filled'}
+            disabled={at === null}
+            onClick={() => keep([])}
+          >
+            {open.length > 0 ? 'Only this one' : 'Keep'}
+          </Button>
+        </div>
       </Popover.Dropdown>
     </Popover>
   );

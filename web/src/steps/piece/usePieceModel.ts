@@ -4,6 +4,7 @@ import {
   isSameStack,
   stepIdOf,
   withFollowedStack,
+  type BenchEvent,
   type Brief,
   type Candidate,
   type Catalogue,
@@ -36,6 +37,10 @@ export interface PieceModel extends WorkedOut {
   /** The piece's dates on the bench with the others; null where it has none (yet). */
   readonly plan: Plan | null;
   readonly planProblems: readonly Problem[];
+  /** Windows after a marked coat that the plan can no longer meet. */
+  readonly missed: readonly Problem[];
+  /** What is marked done on it. */
+  readonly events: readonly BenchEvent[];
   /** The forecast that the bench was planned by; null: none. */
   readonly forecast: WeekPlan['forecast'];
   readonly isPlanning: boolean;
@@ -64,11 +69,16 @@ const withPart =
 const datesOf = (
   answer: PlannedWeek['answer'],
   pieceId: string,
-): Pick<PieceModel, 'plan' | 'planProblems' | 'forecast'> => {
-  if (!answer) return { plan: null, planProblems: [], forecast: null };
-  if (!answer.ok) return { plan: null, planProblems: answer.problems, forecast: null };
-  const { plans, problems, forecast } = answer.week;
-  return { plan: plans[pieceId] ?? null, planProblems: problems[pieceId] ?? [], forecast };
+): Pick<PieceModel, 'plan' | 'planProblems' | 'missed' | 'forecast'> => {
+  if (!answer) return { plan: null, planProblems: [], missed: [], forecast: null };
+  if (!answer.ok) return { plan: null, planProblems: answer.problems, missed: [], forecast: null };
+  const { plans, problems, missed, forecast } = answer.week;
+  return {
+    plan: plans[pieceId] ?? null,
+    planProblems: problems[pieceId] ?? [],
+    missed: missed[pieceId] ?? [],
+    forecast,
+  };
 };
 
 export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missing' => {
@@ -133,6 +143,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     ...worked,
     ...dates,
     isPlanning,
+    events,
     clauses: sentenceOf({
       piece,
       catalogue: all,

@@ -5,6 +5,7 @@ import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import { capitalised } from '../../ui/words.ts';
 import { OnlyIf } from '../piece/OnlyIf.tsx';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
+import { FactsPart } from './FactsPart.tsx';
 import { OwnSteps } from './OwnSteps.tsx';
 import './plan.css';
 
@@ -79,6 +80,7 @@ const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; plan
         pieceId={piece.id}
         step={step}
         planned={planned}
+        steps={model.steps}
         eventId={doneEvents.get(step.id)}
         zone={settings.zone}
         now={now}
@@ -91,7 +93,13 @@ const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; plan
 export const PlanStep = () => {
   const { model } = usePiece();
   const { plan, steps, planProblems, isPlanning, forecast, settings, now, stack, piece, part, catalogue } = model;
-  if (!stack) return <p className="sg-course">Choose the layers first; their coats and waits are dated here.</p>;
+  if (!stack)
+    return (
+      <div className="sg-course">
+        <p>Choose the layers first; their coats and waits are dated here.</p>
+        <FactsPart model={model} />
+      </div>
+    );
   if (!plan && !planProblems.length && isPlanning) return <p className="sg-course sg-quiet">Being dated…</p>;
   if (!plan)
     return (
@@ -100,6 +108,7 @@ export const PlanStep = () => {
         {planProblems.map((problem) => (
           <p key={problem.code}>{problemSentence(problem)}</p>
         ))}
+        <FactsPart model={model} />
       </div>
     );
   const days = new Map<string, { step: Step; planned: PlannedStep }[]>();
@@ -153,6 +162,11 @@ export const PlanStep = () => {
         </p>
       )}
       {part.surface.waitDays > 0 && <p>It begins after the {part.surface.waitDays} days that you agreed to wait.</p>}
+      {model.missed.map((problem) => (
+        <p key={problem.given} className="sg-late" role="alert">
+          {problemSentence(problem)}
+        </p>
+      ))}
       {lateBy > 0 && (
         <p className="sg-late">
           That is {formatDuration(lateBy)} after it is due. Begin sooner, give it more free hours, or choose what is
@@ -184,6 +198,7 @@ export const PlanStep = () => {
           ...entries.map(({ step, planned }) => <StepRow key={step.id} model={model} step={step} planned={planned} />),
         ])}
       </ol>
+      <FactsPart model={model} />
       <OwnSteps model={model} />
     </div>
   );

@@ -26,7 +26,7 @@ export const StepPanel = ({
   const { changePiece } = useChanges();
   const { settings, now, free, rows } = model;
   const { zone } = settings;
-  const { piece, step, planned, eventId } = entry;
+  const { piece, step, steps, planned, eventId } = entry;
   const start = Date.parse(planned.start);
   const here = free.findIndex((window) => window.end > start);
   const sitting = (by: number) => free[here + by];
@@ -110,7 +110,15 @@ export const StepPanel = ({
             )}
           </>
         )}
-        <DoneMark pieceId={piece.id} step={step} planned={planned} eventId={eventId} zone={zone} now={now} />
+        <DoneMark
+          pieceId={piece.id}
+          step={step}
+          steps={steps}
+          planned={planned}
+          eventId={eventId}
+          zone={zone}
+          now={now}
+        />
       </div>
     </section>
   );

@@ -23,7 +23,7 @@ export const TodayPart = ({ model }: { model: WeekModel }) => {
     <section id="today">
       <h2>{isToday ? 'Today at the bench' : `Next at the bench: ${day(first.planned.start, zone, now)}`}</h2>
       <ol className="sg-plain-list">
-        {list.map(({ piece, step, planned, eventId }) => (
+        {list.map(({ piece, step, steps, planned, eventId }) => (
           <li key={`${piece.id} ${step.id}`} className="sg-today">
             <span className="sg-step-time">
               {clock(planned.start, zone)}–{clock(planned.stretches[0]!.end, zone)}
@@ -37,7 +37,15 @@ export const TodayPart = ({ model }: { model: WeekModel }) => {
                 </span>
               )}
             </div>
-            <DoneMark pieceId={piece.id} step={step} planned={planned} eventId={eventId} zone={zone} now={now} />
+            <DoneMark
+              pieceId={piece.id}
+              step={step}
+              steps={steps}
+              planned={planned}
+              eventId={eventId}
+              zone={zone}
+              now={now}
+            />
           </li>
         ))}
       </ol>

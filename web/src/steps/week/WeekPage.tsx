@@ -111,6 +111,13 @@ const MadeFrom = ({ state, model }: { state: WeekState; model: WeekModel }) => {
       {week.droppedPins.length > 0 && (
         <p className="sg-late-words">A step that you moved has its time behind it and was planned anew.</p>
       )}
+      {Object.values(week.missed)
+        .flat()
+        .map((problem) => (
+          <p key={problem.given} className="sg-late-words">
+            {problemSentence(problem)}
+          </p>
+        ))}
       {changed && <p className="sg-changed-words">{changed}</p>}
     </div>
   );

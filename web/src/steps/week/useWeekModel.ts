@@ -22,6 +22,8 @@ export interface WeekStep {
   readonly piece: Piece;
   readonly step: Step;
   readonly planned: PlannedStep;
+  /** All steps of its piece, in order. */
+  readonly steps: readonly Step[];
   readonly eventId: string | undefined;
 }
 
@@ -80,7 +82,7 @@ export const useWeekModel = (hourPx: number): WeekState => {
           plan,
           steps: plan.steps.flatMap((dated): WeekStep[] => {
             const step = steps.find(({ id }) => id === dated.stepId);
-            return step ? [{ piece: kept.value, step, planned: dated, eventId: eventIds.get(step.id) }] : [];
+            return step ? [{ piece: kept.value, step, planned: dated, steps, eventId: eventIds.get(step.id) }] : [];
           }),
         },
       ];

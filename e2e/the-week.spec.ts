@@ -86,13 +86,13 @@ test('a coat that was late moves what follows it', async ({ page }) => {
   await expect(page.getByRole('heading', { name: /^Ready/ })).toBeVisible({ timeout: 30_000 });
   const ready = await page.getByRole('heading', { name: /^Ready/ }).innerText();
   await page.getByRole('button', { name: /Mark “Cut and weed adhesive stencil film” done/ }).click();
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: /^(Keep|Only this one)$/ }).click();
   await expect(page.getByRole('button', { name: /Done · take back/ })).toHaveCount(1);
   await page.clock.setFixedTime(new Date('2026-12-02T21:10:00Z'));
   await page.reload();
   await expect(page.getByRole('heading', { name: /^Ready/ })).not.toHaveText(ready, { timeout: 30_000 });
   await page.getByRole('button', { name: /Mark “Sand/ }).click();
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: /^(Keep|Only this one)$/ }).click();
   await page
     .getByRole('button', { name: /Mark “Exterior latex, coat 1 of 2” done/ })
     .first()
@@ -100,7 +100,7 @@ test('a coat that was late moves what follows it', async ({ page }) => {
   const at = page.getByRole('textbox', { name: 'Done at' });
   await at.fill('2 Dec 2026, 20:10');
   await at.press('Enter');
-  await page.getByRole('button', { name: 'Keep' }).click();
+  await page.getByRole('button', { name: /^(Keep|Only this one)$/ }).click();
   await expect(page.getByRole('button', { name: /Done · take back/ })).toHaveCount(3);
   const second = page.locator('.sg-step').filter({ hasText: 'Exterior latex, coat 2 of 2' }).first();
   await expect(second).toContainText(/After exterior latex ready for the next coat/);

@@ -22,6 +22,7 @@ const PACKAGES = [
   'chrono-node/en',
   'clipper2-ts',
   'compromise/three',
+  'fast-deep-equal',
   'fastest-levenshtein',
   'pluralize',
   'd3-color',

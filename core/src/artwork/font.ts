@@ -3,6 +3,9 @@ import { failed, type Outcome } from '../problem/index.ts';
 import { flattenPath } from './svg/flatten.ts';
 import { mapped, type Polygon, type Ring } from '../shape/index.ts';
 
+/** What is wrong with a font, in own words. */
+class FontError extends Error {}
+
 /** A line of text as outlines, its baseline at 0, its first letter's origin at 0; one cap height is one unit, y down. */
 export interface SetLine {
   /** One entry a letter: they may overlap. */
@@ -83,14 +86,14 @@ export const openFont = async (files: Uint8Array | readonly Uint8Array[]): Promi
       });
     try {
       const read = create(file as Buffer);
-      if (!('layout' in read)) throw new Error('it holds several fonts');
+      if (!('layout' in read)) throw new FontError('it holds several fonts');
       // broken tables show themselves only when a letter is drawn
-      if (!read.glyphForCodePoint(0x41).path) throw new Error('its letters have no outlines');
+      if (!read.glyphForCodePoint(0x41).path) throw new FontError('its letters have no outlines');
       fonts.push(read);
     } catch (error) {
       return failed({
         code: 'not-a-font',
-        given: `The file does not read as a font (${error instanceof Error ? error.message : 'unreadable'}).`,
+        given: `The file does not read as a font${error instanceof FontError ? `: ${error.message}` : ''}.`,
         allowed: 'a TTF, OTF, WOFF or WOFF2 file of one face.',
         todo: 'Choose another file; take one face out of a collection.',
       });

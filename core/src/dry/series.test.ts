@@ -137,7 +137,7 @@ describe('readings from a file', () => {
   test.each([
     ['time,temperature\n2026-12-01,20', 'line 1'],
     ['time,temperature,humidity\nyesterday,20,50', 'line 2'],
-    ['time,temperature,humidity\n2026-12-01T08:00Z,warm,50', 'line 2'],
+    ['time,temperature,humidity\n2026-12-01T08:00Z,warm,50', 'line 2, temperatureC'],
     ['time,temperature,humidity\n', 'line 2'],
     ['{"hours":', 'line 1'],
     ['', 'line 1'],
@@ -145,8 +145,105 @@ describe('readings from a file', () => {
     const read = readClimate(text, '2026-12-01T11:00:00Z');
     expect(read.ok ? 'read' : read.problems[0]?.at).toBe(at);
   });
-  test('a humidity of 140 % is refused with its field', () => {
+  test('a humidity of 140 % is refused with its row and field, and what is allowed', () => {
     const read = readClimate('time,temperature,humidity\n2026-12-01T08:00Z,20,140', '2026-12-01T11:00:00Z');
-    expect(read.ok ? '' : read.problems[0]?.at).toContain('relativeHumidity');
+    expect(read.ok ? '' : read.problems[0]).toMatchObject({
+      at: 'line 2, relativeHumidity',
+      given: '"140" was given for the humidity.',
+      allowed: 'a number from 0 to 100 %.',
+    });
+  });
+
+  const head = 'time,temperature,humidity\n';
+  const rows = (times: readonly string[]) => head + times.map((time) => `${time},20,50`).join('\n');
+  const readRows = (times: readonly string[], answers = {}, zone = 'Europe/Berlin') =>
+    readClimate(rows(times), '2026-12-06T11:00:00Z', zone, answers);
+  const from = (read: ReturnType<typeof readClimate>) => (read.ok ? read.series.from : read.question?.ask);
+
+  test('a time without a zone is the bench’s own', () => {
+    expect(from(readRows(['2026-12-01 08:00']))).toBe('2026-12-01T07:00:00.000Z');
+    expect(from(readRows(['2026-12-01 08:00'], {}, 'Pacific/Auckland'))).toBe('2026-11-30T19:00:00.000Z');
+    expect(from(readRows(['2026-12-01T08:00Z'], {}, 'Pacific/Auckland'))).toBe('2026-12-01T08:00:00.000Z');
+  });
+
+  test('a date and its time may stand in two columns', () => {
+    const read = readClimate('Date,Time,Temperature,Humidity\n01.12.2026,08:30,20,50', '2026-12-02T00:00:00Z', 'UTC');
+    expect(from(read)).toBe('2026-12-01T08:00:00.000Z');
+  });
+
+  test('the order of day and month is asked once, unless the rows settle it', () => {
+    const open = readRows(['05/12/2026 08:00', '05/12/2026 09:00']);
+    expect(open).toMatchObject({
+      ok: false,
+      question: { ask: 'order', choices: { dayFirst: '5 December 2026', monthFirst: '12 May 2026' } },
+    });
+    expect(from(readRows(['05/12/2026 08:00'], { order: 'dayFirst' }))).toBe('2026-12-05T07:00:00.000Z');
+    expect(from(readRows(['05/12/2026 08:00'], { order: 'monthFirst' }))).toBe('2026-05-12T06:00:00.000Z');
+    expect(from(readRows(['12/12/2026 08:00', '13/12/2026 08:00']))).toBe('2026-12-12T07:00:00.000Z');
+    // what a row settles, no answer can undo
+    expect(from(readRows(['05/12/2026 08:00', '13/12/2026 08:00'], { order: 'monthFirst' }))).toBe(
+      '2026-12-05T07:00:00.000Z',
+    );
+    expect(readRows(['05/13/2026', '13/05/2026'])).toMatchObject({
+      ok: false,
+      problems: [{ given: 'The day comes first in row 3 (“13/05/2026”), the month in row 2 (“05/13/2026”).' }],
+    });
+  });
+
+  const hoursOf = (count: number, start = '2026-11-01T00:00:00Z', step = 3_600_000) =>
+    Array.from({ length: count }, (_, index) => new Date(Date.parse(start) + index * step).toISOString());
+
+  test('a row of another year is named, and left out where that is wanted', () => {
+    const times = [...hoursOf(60).slice(0, 47), '1970-01-01T00:00:00Z', ...hoursOf(60).slice(47)];
+    const open = readRows(times);
+    expect(open).toMatchObject({
+      ok: false,
+      question: { ask: 'strays', words: 'Row 49 is 1970, 57 years before the rest: left out?' },
+    });
+    const read = readRows(times, { leavesOutStrays: true });
+    expect(read.ok && [read.series.from, read.series.hours.length]).toEqual(['2026-11-01T00:00:00.000Z', 60]);
+    const later = readRows([...hoursOf(60), '2031-01-01T00:00:00Z']);
+    expect(later.ok ? '' : later.question?.words).toBe('Row 62 is 2031, 4 years after the rest: left out?');
+  });
+
+  test('readings of 36 years are bounded: their last hours are offered', () => {
+    const times = hoursOf(36 * 366, '1990-12-06T00:00:00Z', 24 * 3_600_000).filter((time) => time < '2026-12-06');
+    const open = readRows(times);
+    expect(open).toMatchObject({ ok: false, question: { ask: 'tooLong' } });
+    expect(open.ok ? '' : open.question?.words).toContain('36 years, from 1990 to 2026');
+    const read = readRows(times, { takesLast: true });
+    expect(read.ok && read.series.hours.length).toBeLessThanOrEqual(2000);
+    expect(read.ok && Date.parse(read.series.from) > Date.parse('2026-09-01')).toBe(true);
+  });
+
+  test('two thousand hours are taken as they are, one more is not', () => {
+    expect(readRows(hoursOf(2000))).toMatchObject({ ok: true });
+    expect(from(readRows(hoursOf(2001)))).toBe('tooLong');
+    const last = readRows(hoursOf(2001), { takesLast: true });
+    expect(last.ok && [last.series.hours.length, last.series.from]).toEqual([2000, '2026-11-01T01:00:00.000Z']);
+  });
+
+  test('its time grows with its length: 60,000 rows in an hour take about ten times 6,000', () => {
+    const timed = (count: number) => {
+      const text = rows(hoursOf(count, '2026-12-01T08:00:00Z', 3_500_000 / count));
+      const began = performance.now();
+      const read = readClimate(text, '2026-12-06T11:00:00Z');
+      expect(read).toMatchObject({ ok: true });
+      expect(read.ok && read.series.hours).toMatchObject([{ temperatureC: 20, relativeHumidity: 50 }]);
+      return performance.now() - began;
+    };
+    timed(6000);
+    const small = Math.min(timed(6000), timed(6000));
+    expect(Math.min(timed(60_000), timed(60_000)) / small).toBeLessThan(40);
+  });
+
+  test('the mean of an hour weighs its readings alike, and rain is added up', () => {
+    const read = readClimate(
+      'time,temp,rh,wind,rain\n2026-12-01T08:00Z,10,40,1,1\n2026-12-01T08:20Z,20,50,2,2\n2026-12-01T08:40Z,30,90,6,\n',
+      '2026-12-01T11:00:00Z',
+    );
+    expect(read.ok && read.series.hours).toMatchObject([
+      { temperatureC: 20, relativeHumidity: 60, windMs: 3, rainMm: 3 },
+    ]);
   });
 });

@@ -15,6 +15,9 @@ export const climateHourSchema = climateSchema.extend({
 });
 export type ClimateHour = Readonly<z.output<typeof climateHourSchema>>;
 
+/** Longest series, in hours. */
+export const MOST_HOURS = 2000;
+
 /** A climate by the hour: readings or a forecast, with what is reckoned with after its last hour. */
 export const climateSeriesSchema = z.object({
   /** Which forecast or reading it is. */
@@ -22,7 +25,7 @@ export const climateSeriesSchema = z.object({
   madeAt: instant,
   /** When its first hour begins. */
   from: instant,
-  hours: z.array(climateHourSchema).min(1, 'at least one hour').max(2000, 'at most 2000 hours'),
+  hours: z.array(climateHourSchema).min(1, 'at least one hour').max(MOST_HOURS, `at most ${MOST_HOURS} hours`),
   /** The workshop's or the season's usual air; where it is left out, the mean of the last day. */
   beyond: climateSchema.optional(),
 });

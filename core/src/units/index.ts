@@ -1,5 +1,6 @@
 export * from './quantities.ts';
 export { parseArea, parseDuration, parseLength, parseMass, parseTemperature, parseVolume } from './parse.ts';
+export { bothWays, dateOrderOf, readDateTime, type DateOrder } from './dates.ts';
 export {
   formatDuration,
   formatLength,

@@ -6,7 +6,11 @@ export const Trouble = () => {
   return (
     <section className="sg-page">
       <h1>{error ? 'Something broke here' : 'There is no such page'}</h1>
-      <p>{error instanceof Error ? error.message : 'The address leads nowhere.'} Your pieces are kept and safe.</p>
+      <p>
+        {error
+          ? 'This page could not be shown. Your pieces are kept and safe; load it again, or go on with another one.'
+          : 'The address leads nowhere. Your pieces are kept and safe.'}
+      </p>
       <p>
         <Link to="/pieces">Back to all pieces</Link>
       </p>

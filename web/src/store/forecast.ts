@@ -17,20 +17,25 @@ export interface Forecast {
   readonly readAgain: () => void;
 }
 
+/** What a station itself answers, in words for a person. */
+class StationError extends Error {}
+
 const readStation = async (station: string): Promise<ClimateSeries> => {
   if (!navigator.onLine) throw new TypeError('offline');
   const at = new Date().toISOString();
   const answer = await fetch(`/api/climate/${station}?at=${at}`, { signal: AbortSignal.timeout(PATIENCE_MS) });
   const body = (await answer.json()) as { forecast?: unknown; problems?: { given: string }[] };
-  if (!answer.ok) throw new Error(body.problems?.[0]?.given ?? `The station answered with ${answer.status}.`);
-  return climateSeriesSchema.parse(body.forecast);
+  if (!answer.ok) throw new StationError(body.problems?.[0]?.given ?? `The station answered with ${answer.status}.`);
+  const read = climateSeriesSchema.safeParse(body.forecast);
+  if (!read.success) throw new StationError('The station sent something that is no forecast.');
+  return read.data;
 };
 
 const wordsOf = (error: unknown): string => {
   if (error instanceof DOMException && error.name === 'TimeoutError')
     return `The station did not answer within ${PATIENCE_MS / 1000} seconds.`;
   if (error instanceof TypeError) return 'The station cannot be reached.';
-  return error instanceof Error ? error.message : 'The station cannot be read.';
+  return error instanceof StationError ? error.message : 'The station cannot be read.';
 };
 
 /** The newest forecast of a station; where it does not answer, the last one that was read, and why. */

@@ -4,7 +4,7 @@ import { DatePicker } from '@mantine/dates';
 import { IconCalendar } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { Outcome } from '@sgraffa/core';
-import { calendarDay, clock, fromLocalField, readDate, toLocalField } from './dates.ts';
+import { calendarDay, clock, readDate, toLocalField } from './dates.ts';
 import { TypedInput } from './TypedInput.tsx';
 
 const WORKDAY_BEGINS = '09:00';
@@ -24,8 +24,8 @@ export const DateInput = ({ label, value, zone, onChange, refuse }: Props) => {
   const pick = (day: string | null) => {
     setOpen(false);
     if (!day) return;
-    const instant = fromLocalField(`${day} ${value ? clock(value, zone) : WORKDAY_BEGINS}`, zone);
-    if (instant && (!refuse || refuse(instant).ok)) onChange(instant);
+    const read = readDate(zone)(`${day} ${value ? clock(value, zone) : WORKDAY_BEGINS}`);
+    if (read.ok && (!refuse || refuse(read.value).ok)) onChange(read.value);
   };
   return (
     <TypedInput

@@ -1,10 +1,8 @@
 import dayjs from 'dayjs';
-import customParseFormat from 'dayjs/plugin/customParseFormat';
 import timezone from 'dayjs/plugin/timezone';
 import utc from 'dayjs/plugin/utc';
-import { failed, type Outcome } from '@sgraffa/core';
+import { failed, readDateTime, type Outcome } from '@sgraffa/core';
 
-dayjs.extend(customParseFormat);
 dayjs.extend(utc);
 dayjs.extend(timezone);
 
@@ -25,51 +23,28 @@ export const weekdayAndDay = (instant: string, zone: string): string => dayjs(in
 export const clock = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('HH:mm');
 
 const FIELD_FORMAT = 'D MMM YYYY, HH:mm';
-const READ_FORMATS = [
-  FIELD_FORMAT,
-  'D MMM YYYY HH:mm',
-  'D MMM YYYY',
-  'D MMMM YYYY HH:mm',
-  'D MMMM YYYY',
-  'YYYY-MM-DD HH:mm',
-  'YYYY-MM-DD',
-  'D.M.YYYY HH:mm',
-  'D.M.YYYY',
-];
-
 /** As it is written in a field, in the bench's zone: "25 Nov 2026, 19:30". */
 export const toLocalField = (instant: string, zone: string): string => dayjs(instant).tz(zone).format(FIELD_FORMAT);
 
-/**
- * Reads "25 Nov 2026, 19:30", "25.11.2026 19:30" or "2026-11-25T19:30" in the bench's zone; a day without a time begins at midnight.
- *
- * @returns an ISO instant; null where the text is no date, or one outside 2000 to 2199
- */
-export const fromLocalField = (text: string, zone: string): string | null => {
-  const plain = text
-    .trim()
-    .replace(/(\d)T(\d)/, '$1 $2')
-    .replace(/\s+/g, ' ');
-  const format = READ_FORMATS.find((one) => dayjs(plain, one, true).isValid());
-  if (!format) return null;
-  const at = dayjs.tz(dayjs(plain, format, true).format('YYYY-MM-DDTHH:mm'), zone);
-  return at.isValid() && at.year() >= 2000 && at.year() < 2200 ? at.toISOString() : null;
-};
+/** Years that can be planned in. */
+const YEARS = { from: 2000, until: 2199 };
 
 /** The day of an instant in the bench's zone, as calendars take it. */
 export const calendarDay = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('YYYY-MM-DD');
 
-/** Reads a date and time of the bench's zone. */
+/** Reads a date and time of the bench's zone; a day without a time begins at its midnight. */
 export const readDate =
   (zone: string) =>
   (text: string): Outcome<{ value: string }> => {
-    const value = fromLocalField(text, zone);
-    return value === null
+    const read = readDateTime(text, zone);
+    if (!read.ok) return read;
+    const year = dayjs(read.value).tz(zone).year();
+    return year < YEARS.from || year > YEARS.until
       ? failed({
           code: 'absurd-date',
-          given: `"${text.replace('T', ' ')}" was given.`,
-          allowed: 'a date from 2000 to 2199.',
+          given: `"${text}" was given.`,
+          allowed: `a date from ${YEARS.from} to ${YEARS.until}.`,
           todo: 'Write it like 19 Dec 2026, 14:00.',
         })
-      : { ok: true, value };
+      : read;
   };

@@ -78,11 +78,11 @@ export const readXml = (text: string): Outcome<{ root: XmlNode }> => {
   };
   parser.on('text', add);
   parser.on('cdata', add);
-  parser.on('error', (error) => {
+  parser.on('error', () => {
     throw new Stop(
       refused(
         'not-xml',
-        `The file does not read as SVG: ${error.message.replace(/^\d+:\d+: /, '')} (line ${parser.line}, column ${parser.column}).`,
+        `The file does not read as SVG: it is not well formed at line ${parser.line}, column ${parser.column}.`,
         'a whole, well-formed SVG file.',
         `It may have been cut short: save it again. ${EXPORT_AGAIN}`,
       ),

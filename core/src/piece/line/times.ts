@@ -1,4 +1,5 @@
 import { parse as parseDates, type ParsedResult } from 'chrono-node/en';
+import { readDateTime } from '../../units/index.ts';
 import words from '../data/words.json' with { type: 'json' };
 import type { Chip, Reading } from './reading.ts';
 
@@ -16,8 +17,28 @@ const DUE =
   /\b(?:ready|due|needed|wanted|finished|done|deliver(?:y|ed)?|deadline|before|by|until|for)\b(?:\s+(?:ready|due|by|before|on|for|until|in|the|from|is))*\s*$/;
 const AGE_WORDS = /(?:about |some |roughly |only |barely )*$/;
 
+/** A day in numbers, with or without its year. */
+const NUMBERED = /\b\d{1,2}([/.-])\d{1,2}(?:\1(?:\d{4}|\d{2}))?\b/;
+
+/** The next day that a date in numbers means, at noon; null where it can be read in two ways, or is none. */
+const numberedNoon = (text: string, now: number): string | null => {
+  const written = NUMBERED.exec(text)?.[0];
+  if (written === undefined) return null;
+  const mark = written[written.search(/[/.-]/)]!;
+  const hasYear = written.split(mark).length === 3;
+  const year = new Date(now).getUTCFullYear();
+  for (const full of hasYear ? [written] : [`${written}${mark}${year}`, `${written}${mark}${year + 1}`]) {
+    const read = readDateTime(full, 'UTC');
+    if (!read.ok) return null;
+    const noon = Date.parse(read.value) + MS_PER_DAY / 2;
+    if (hasYear || noon >= now - MS_PER_DAY) return new Date(noon).toISOString();
+  }
+  return null;
+};
+
 /** A date as an instant in the middle of its day, so that it is that day in most zones. */
-const noonOf = (result: ParsedResult): string | null => {
+const noonOf = (result: ParsedResult, now: number): string | null => {
+  if (NUMBERED.test(result.text)) return numberedNoon(result.text, now);
   const { start } = result;
   const [year, month, day] = [start.get('year'), start.get('month'), start.get('day')];
   if (year === null || month === null || day === null) return null;
@@ -101,7 +122,7 @@ export const readTimes = (reading: Reading, now: string | undefined, say: (chip:
       const end = start + result.text.length;
       if (reading.isTaken(start, end) || ages.some((age) => age.start < end && start < age.end)) continue;
       const head = DUE.exec(reading.text.slice(0, start))?.[0];
-      const instant = noonOf(result);
+      const instant = noonOf(result, at);
       const isIn = /^in \d/.test(result.text) || /^(?:by|before)\b/.test(result.text);
       if (instant === null || (head === undefined && !isIn) || Date.parse(instant) < at - MS_PER_DAY) continue;
       if (due === null) tell(instant, start - (head?.length ?? 0), end);

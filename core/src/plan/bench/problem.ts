@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { failed, problemsFromZod, type Outcome } from '../../problem/index.ts';
+import { failed, readBySchema, readJson, type Outcome } from '../../problem/index.ts';
 
 const LONGEST_MIN = 1_500_000; // close to three years
 const MOST_STEPS = 20_000;
@@ -115,21 +115,12 @@ const danglingIn = (problem: BenchProblem): string | null => {
  * @returns the problem, names checked; problems naming the field
  */
 export const readBenchProblem = (json: unknown): Outcome<{ problem: BenchProblem }> => {
-  let value = json;
-  if (typeof json === 'string')
-    try {
-      value = JSON.parse(json);
-    } catch (error) {
-      return failed({
-        code: 'not-json',
-        given: `The file does not read as JSON (${error instanceof Error ? error.message : 'unreadable'}).`,
-        allowed: 'a bench problem.',
-        todo: TODO,
-      });
-    }
-  const read = benchProblemSchema.safeParse(value);
-  if (!read.success) return failed(...problemsFromZod(read.error, value, TODO).slice(0, 8));
-  const dangling = danglingIn(read.data);
+  const value =
+    typeof json === 'string' ? readJson(json, 'a bench problem.', TODO) : { ok: true as const, value: json };
+  if (!value.ok) return value;
+  const read = readBySchema(benchProblemSchema, value.value, TODO);
+  if (!read.ok) return read;
+  const dangling = danglingIn(read.value);
   return dangling
     ? failed({
         code: 'dangling-name',
@@ -137,5 +128,5 @@ export const readBenchProblem = (json: unknown): Outcome<{ problem: BenchProblem
         allowed: 'names that the file describes, each once.',
         todo: TODO,
       })
-    : { ok: true, problem: read.data };
+    : { ok: true, problem: read.value };
 };

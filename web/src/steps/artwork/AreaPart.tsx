@@ -2,7 +2,7 @@ import { Button, FileButton, Select } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
 import { useState } from 'react';
 import { areaSchema, problemSentence, type Area, type AreaInput, type KeepOut } from '@sgraffa/core';
-import { LengthInput } from '../../ui/LengthInput.ts';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { areaRange, RANGES } from '../../ui/ranges.ts';
 import { lengthIn, options } from '../../ui/words.ts';
 import { ask } from '../../workers/sizingClient.ts';

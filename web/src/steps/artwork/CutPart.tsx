@@ -1,6 +1,6 @@
 import { NumberInput, Select, Switch } from '@mantine/core';
 import { problemSentence } from '@sgraffa/core';
-import { LengthInput } from '../../ui/LengthInput.ts';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { useCut } from '../../workers/sizingClient.ts';
 import { CutResult } from './CutPictures.tsx';

@@ -2,7 +2,7 @@ import { Button, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { enlargementFor, problemSentence } from '@sgraffa/core';
 import { lengthIn } from '../../ui/words.ts';
-import { LengthInput } from '../../ui/LengthInput.ts';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { options } from '../../ui/words.ts';
 import { ask, type Mend, type MendedDrawing } from '../../workers/sizingClient.ts';
 import { Plate } from './Plate.tsx';

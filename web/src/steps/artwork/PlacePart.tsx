@@ -1,6 +1,6 @@
 import { SegmentedControl, Select } from '@mantine/core';
 import { problemSentence } from '@sgraffa/core';
-import { LengthInput } from '../../ui/LengthInput.ts';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';

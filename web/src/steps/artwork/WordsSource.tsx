@@ -2,7 +2,7 @@ import { Button, FileButton, Select, Textarea } from '@mantine/core';
 import { useState } from 'react';
 import { problemSentence, type ArtworkSource } from '@sgraffa/core';
 import { lengthIn } from '../../ui/words.ts';
-import { LengthInput } from '../../ui/LengthInput.ts';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';

@@ -1,20 +1,24 @@
 import { Button, FileButton, NumberInput, Select } from '@mantine/core';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import {
   climateBeyond,
   exceptionSchema,
   failed,
   problemSentence,
-  readClimate,
+  readBySchema,
   type HoursException,
   type Outcome,
+  type ClimateAnswers,
+  type ClimateQuestion,
+  type ClimateSeries,
   type Problem,
   type Settings,
 } from '@sgraffa/core';
 import { useForecast } from '../../store/forecast.ts';
 import { RANGES } from '../../ui/ranges.ts';
-import { calendarDay, dayAndTime } from '../../ui/dates.ts';
+import { calendarDay, dayAndTime, readDate } from '../../ui/dates.ts';
 import { plainNumber } from '../../ui/numbers.ts';
+import { fileWorker } from '../../workers/fileClient.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
 import { hoursText, readHours } from './hours.ts';
@@ -62,13 +66,15 @@ const ExceptionForm = ({
           ? { ok: true as const, value: [] }
           : readHours(hours);
     if (!windows.ok) return setError(windows.problems.map(problemSentence).join(' '));
-    const read = exceptionSchema.safeParse({ date: date.trim(), windows: windows.value, hands, note: '' });
-    if (!read.success)
-      return setError(`"${date}" was given as the day. Write it like ${calendarDay(now, settings.zone)}.`);
+    const day = readDate(settings.zone)(date);
+    if (!day.ok) return setError(day.problems.map(problemSentence).join(' '));
+    const on = calendarDay(day.value, settings.zone);
+    const read = readBySchema(exceptionSchema, { date: on, windows: windows.value, hands, note: '' }, 'Change it.');
+    if (!read.ok) return setError(read.problems.map(problemSentence).join(' '));
     setError(null);
     setDate('');
     setHours('');
-    return add(read.data);
+    return add(read.value);
   };
   return (
     <div className="sg-fields">
@@ -164,15 +170,59 @@ const ReadingsButton = ({ label, take }: { label: string; take: (file: File | nu
   </FileButton>
 );
 
+/** A file that was chosen, with what it still asks and the answers so far. */
+interface Chosen {
+  readonly name: string;
+  readonly text: string;
+  readonly answers: ClimateAnswers;
+  readonly use: (series: ClimateSeries) => void;
+  readonly question: ClimateQuestion | null;
+  readonly problems: readonly Problem[];
+}
+
+/** What a file leaves open, asked once for the whole file. */
+const FileQuestion = ({
+  question,
+  answer,
+  leave,
+}: {
+  question: ClimateQuestion;
+  answer: (answers: ClimateAnswers) => void;
+  leave: () => void;
+}) => (
+  <div className="sg-problems" role="alert">
+    <p>{question.words}</p>
+    <div className="sg-buttons">
+      {question.ask === 'order' && (
+        <>
+          <Button onClick={() => answer({ order: 'dayFirst' })}>{question.choices.dayFirst}</Button>
+          <Button onClick={() => answer({ order: 'monthFirst' })}>{question.choices.monthFirst}</Button>
+        </>
+      )}
+      {question.ask === 'strays' && <Button onClick={() => answer({ leavesOutStrays: true })}>Leave out</Button>}
+      {question.ask === 'tooLong' && <Button onClick={() => answer({ takesLast: true })}>Take the last of it</Button>}
+      <Button variant="outline" onClick={leave}>
+        Take nothing over
+      </Button>
+    </div>
+  </div>
+);
+
 const ClimatePart = ({ settings, now, change }: Props) => {
   const forecast = useForecast();
-  const [problems, setProblems] = useState<readonly Problem[]>([]);
+  const [chosen, setChosen] = useState<Chosen | null>(null);
+  const turn = useRef(0);
   const { station } = settings.bench;
-  const take = (use: (series: NonNullable<typeof forecast.series>) => void) => async (file: File | null) => {
-    if (!file) return;
-    const read = readClimate(await file.text(), now, settings.zone);
-    setProblems(read.ok ? [] : read.problems);
-    if (read.ok) use(read.series);
+  const read = async (file: Omit<Chosen, 'question' | 'problems'>) => {
+    const mine = (turn.current += 1);
+    setChosen(null);
+    const outcome = await fileWorker().readClimate(file.text, now, settings.zone, file.answers);
+    if (turn.current !== mine) return;
+    if (outcome.ok) return file.use(outcome.series);
+    setChosen({ ...file, question: outcome.question ?? null, problems: outcome.problems });
+  };
+  const take = (use: Chosen['use']) => async (file: File | null) => {
+    if (file) await read({ name: file.name, text: await file.text(), answers: {}, use });
   };
   const asWorkshop = take((series) => {
     const { temperatureC, relativeHumidity } = climateBeyond({ ...series, beyond: undefined });
@@ -226,11 +276,20 @@ const ClimatePart = ({ settings, now, change }: Props) => {
           </Button>
         )}
       </div>
-      {problems.map((problem) => (
-        <p key={problem.given} className="sg-late-words" role="alert">
-          {problemSentence(problem)}
-        </p>
-      ))}
+      {chosen?.question && (
+        <FileQuestion
+          question={chosen.question}
+          answer={(answers) => void read({ ...chosen, answers: { ...chosen.answers, ...answers } })}
+          leave={() => setChosen(null)}
+        />
+      )}
+      {chosen &&
+        !chosen.question &&
+        chosen.problems.map((problem) => (
+          <p key={problem.given} className="sg-late-words" role="alert">
+            {chosen.name}, {problemSentence(problem)}
+          </p>
+        ))}
     </>
   );
 };

@@ -3,7 +3,7 @@ import { IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { passesOf, plainDesign, type Design } from '@sgraffa/core';
-import { LengthInput } from '../../ui/LengthInput.ts';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { plainNumber } from '../../ui/numbers.ts';
 import { RANGES } from '../../ui/ranges.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';

@@ -1,6 +1,6 @@
 import { Select } from '@mantine/core';
 import { type OwnSurface } from '@sgraffa/core';
-import { TemperatureInput } from '../../ui/TemperatureInput.ts';
+import { TemperatureInput } from '../../ui/TemperatureInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { options, WATER_WORDS, YES_NO_WORDS } from '../../ui/words.ts';
 

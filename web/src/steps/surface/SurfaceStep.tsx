@@ -1,7 +1,7 @@
 import { MultiSelect, NumberInput, Select } from '@mantine/core';
 import { plainOwnSurface, type Surface, type Use } from '@sgraffa/core';
-import { TemperatureInput } from '../../ui/TemperatureInput.ts';
-import { LengthInput } from '../../ui/LengthInput.ts';
+import { TemperatureInput } from '../../ui/TemperatureInput.tsx';
+import { LengthInput } from '../../ui/LengthInput.tsx';
 import { plainNumber } from '../../ui/numbers.ts';
 import { RANGES } from '../../ui/ranges.ts';
 import { DateInput } from '../../ui/DateInput.tsx';

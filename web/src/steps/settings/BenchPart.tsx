@@ -221,10 +221,10 @@ const ClimatePart = ({ settings, now, change }: Props) => {
     if (outcome.ok) return file.use(outcome.series);
     setChosen({ ...file, question: outcome.question ?? null, problems: outcome.problems });
   };
-  const take = (use: Chosen['use']) => async (file: File | null) => {
+  const take = async (file: File | null, use: Chosen['use']) => {
     if (file) await read({ name: file.name, text: await file.text(), answers: {}, use });
   };
-  const asWorkshop = take((series) => {
+  const asWorkshop = (series: ClimateSeries) => {
     const { temperatureC, relativeHumidity } = climateBeyond({ ...series, beyond: undefined });
     change(
       (kept) => ({
@@ -237,10 +237,9 @@ const ClimatePart = ({ settings, now, change }: Props) => {
       }),
       "the workshop's readings",
     );
-  });
-  const asForecast = take((readings) =>
-    change((kept) => ({ ...kept, bench: { ...kept.bench, readings } }), 'a forecast from a file'),
-  );
+  };
+  const asForecast = (readings: ClimateSeries) =>
+    change((kept) => ({ ...kept, bench: { ...kept.bench, readings } }), 'a forecast from a file');
   return (
     <>
       <h3>Weather outdoors</h3>
@@ -263,8 +262,8 @@ const ClimatePart = ({ settings, now, change }: Props) => {
             change((kept) => ({ ...kept, bench: { ...kept.bench, station: value || null } }), 'the station')
           }
         />
-        <ReadingsButton label="Forecast from a file" take={asForecast} />
-        <ReadingsButton label="Workshop readings from a file" take={asWorkshop} />
+        <ReadingsButton label="Forecast from a file" take={(file) => take(file, asForecast)} />
+        <ReadingsButton label="Workshop readings from a file" take={(file) => take(file, asWorkshop)} />
         {settings.bench.readings && (
           <Button
             variant="outline"

@@ -109,10 +109,11 @@ test('a coat that was late moves what follows it', async ({ page }) => {
 test('a forecast that changes its mind plans anew; one that fails leaves the last one, with its age', async ({
   page,
   request,
+  baseURL,
 }) => {
   await open(page, 'rain-e');
   await planned(page);
-  await request.put('/api/climate/rain-e/behaviour', { data: { revision: 3 } });
+  await request.put('/api/climate/rain-e/behaviour', { data: { revision: 3 }, headers: { origin: baseURL! } });
   await page.getByRole('button', { name: 'Read the forecast' }).click();
   await expect(page.locator('.sg-made')).toContainText(
     /Planned anew by forecast simulated rain-e 2026-11-25T09h rev 3/,

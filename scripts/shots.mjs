@@ -135,12 +135,18 @@ const VIEWS = {
     '/week',
     async (page) => {
       await planned(page);
-      const told = await page.request.put('/api/climate/hilltop/behaviour', { data: { revision: 3 } });
+      const told = await page.request.put('/api/climate/hilltop/behaviour', {
+        data: { revision: 3 },
+        headers: { origin: new URL(page.url()).origin },
+      });
       if (!told.ok()) throw new Error(await told.text());
       await page.getByRole('button', { name: 'Read the forecast' }).click();
       await page.getByText('Planned anew by').waitFor();
       await planned(page);
-      await page.request.put('/api/climate/hilltop/behaviour', { data: {} });
+      await page.request.put('/api/climate/hilltop/behaviour', {
+        data: {},
+        headers: { origin: new URL(page.url()).origin },
+      });
     },
   ],
   'week-refused': [

@@ -4,7 +4,7 @@ import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
-import { createApp } from './app.ts';
+import { answerToNoRequest, createApp } from './app.ts';
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'sgraffa-build-'));
 let server: Server;
@@ -60,6 +60,39 @@ describe('the server', () => {
         { code: 'no-such-address', given: `${method} ${where}`, allowed: expect.any(String), todo: expect.any(String) },
       ],
     });
+  });
+
+  test.each([
+    ['the page', '/', 'GET', 200],
+    ['a file', '/assets/a.js', 'GET', 200],
+    ['a missing file', '/assets/gone.js', 'GET', 404],
+    ['a path that is none', '/%00', 'GET', 400],
+    ['a path that cannot be read', '/%E0%A4%A', 'GET', 400],
+    ['a way out of its folder', '/%2e%2e/%2e%2e/outside.txt', 'GET', 404],
+    ['a change', '/pieces', 'DELETE', 404],
+    ['a station', '/api/climate/hilltop', 'GET', 200],
+    ['a foreign change', '/api/climate/hilltop/behaviour', 'PUT', 403],
+  ])('guards every answer by its headers: %s', async (_name, where, method, status) => {
+    const answer = await get(where, { method });
+    expect(answer.status).toBe(status);
+    for (const name of [
+      'content-security-policy',
+      'x-content-type-options',
+      'x-frame-options',
+      'referrer-policy',
+      'cross-origin-opener-policy',
+      'cross-origin-resource-policy',
+      'permissions-policy',
+    ])
+      expect([name, answer.headers.get(name)]).toEqual([name, expect.any(String)]);
+  });
+
+  test('guards what is no request at all, too', () => {
+    const answer = answerToNoRequest();
+    expect(answer).toMatch(/^HTTP\/1\.1 400 /);
+    expect(answer).toMatch(/\r\nContent-Security-Policy: default-src 'none'\r\n/);
+    expect(answer).toMatch(/\r\nX-Content-Type-Options: nosniff\r\n/);
+    expect(answer.endsWith('\r\n\r\n')).toBe(true);
   });
 
   test.each(['/../outside.txt', '/%2e%2e/outside.txt', '/assets/..%2f..%2foutside.txt'])(

@@ -12,6 +12,18 @@ export interface AppOptions {
   readonly now?: (() => number) | undefined;
 }
 
+const MOST_SHOWN = 200;
+
+/** Headers of every answer, beside the policy of what the page may load. */
+const PLAIN_HEADERS = {
+  'X-Content-Type-Options': 'nosniff',
+  'X-Frame-Options': 'DENY',
+  'Referrer-Policy': 'no-referrer',
+  'Cross-Origin-Opener-Policy': 'same-origin',
+  'Cross-Origin-Resource-Policy': 'same-origin',
+  'Permissions-Policy': 'camera=(), geolocation=(), microphone=()',
+} as const;
+
 const YEAR_MS = 365 * 24 * 60 * 60 * 1000;
 
 /** Hashes of the inline scripts of the page, so that the policy allows those and no others. */
@@ -28,13 +40,30 @@ const inlineHashes = (html: string): string[] =>
 export const createApp = ({ buildFolder, now }: AppOptions): Koa => {
   const app = new Koa();
   const html = readFileSync(path.join(buildFolder, 'index.html'), 'utf8');
-  const policy = `default-src 'self'; script-src 'self' ${inlineHashes(html).join(' ')}; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; connect-src 'self'; worker-src 'self'; object-src 'none'; base-uri 'self'; frame-ancestors 'none'`;
+  const policy = `default-src 'self'; script-src 'self' ${inlineHashes(html).join(' ')}; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; connect-src 'self'; worker-src 'self'; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'none'`;
 
+  const headers = { ...PLAIN_HEADERS, 'Content-Security-Policy': policy };
   app.use(async (context, next) => {
-    context.set('Content-Security-Policy', policy);
-    context.set('X-Content-Type-Options', 'nosniff');
-    context.set('Referrer-Policy', 'no-referrer');
-    await next();
+    context.set(headers);
+    try {
+      await next();
+    } catch (error) {
+      // an error that leaves here would take the headers with it
+      const { status = 500 } = error as { status?: number };
+      if (status >= 500) context.app.emit('error', error, context);
+      context.set(headers);
+      context.status = status >= 400 && status < 600 ? status : 500;
+      context.body = {
+        problems: [
+          {
+            code: status < 500 ? 'bad-request' : 'broken',
+            given: `${context.method} ${context.path.slice(0, MOST_SHOWN)}`,
+            allowed: 'the pages and files of the application.',
+            todo: status < 500 ? 'Go back to the first page.' : 'Try it again; nothing was changed.',
+          },
+        ],
+      };
+    }
   });
 
   app.use(climateRoutes(now).routes());
@@ -65,7 +94,7 @@ export const createApp = ({ buildFolder, now }: AppOptions): Koa => {
         problems: [
           {
             code: 'no-such-address',
-            given: `${context.method} ${context.path}`,
+            given: `${context.method} ${context.path.slice(0, MOST_SHOWN)}`,
             allowed: 'the pages and files of the application.',
             todo: 'Go back to the first page.',
           },
@@ -77,3 +106,20 @@ export const createApp = ({ buildFolder, now }: AppOptions): Koa => {
   });
   return app;
 };
+
+/**
+ * Answers what is no request at all, before any application sees it, with the same headers.
+ *
+ * @returns the whole answer, as it goes over the line
+ */
+export const answerToNoRequest = (): string =>
+  [
+    'HTTP/1.1 400 Bad Request',
+    ...Object.entries({ ...PLAIN_HEADERS, 'Content-Security-Policy': "default-src 'none'" }).map(
+      ([name, value]) => `${name}: ${value}`,
+    ),
+    'Content-Length: 0',
+    'Connection: close',
+    '',
+    '',
+  ].join('\r\n');

@@ -12,8 +12,10 @@ import { weatherAt } from './weather.ts';
 const NOW = Date.parse('2026-11-25T09:20:00Z');
 let server: Server;
 let address: string;
+let folder: string;
 beforeAll(async () => {
   const buildFolder = mkdtempSync(path.join(os.tmpdir(), 'sgraffa-climate-'));
+  folder = buildFolder;
   mkdirSync(path.join(buildFolder, 'assets'));
   writeFileSync(path.join(buildFolder, 'index.html'), '<!doctype html>');
   server = createApp({ buildFolder, now: () => NOW }).listen(0);
@@ -26,8 +28,9 @@ afterAll(() => {
 const read = async (station: string) => (await (await fetch(`${address}/${station}`)).json()) as ClimateAnswer;
 const codeOf = async (answer: Response) =>
   ((await answer.json()) as { problems: { code: string }[] }).problems[0]?.code;
-const tell = (station: string, behaviour: unknown) =>
-  fetch(`${address}/${station}/behaviour`, { method: 'PUT', body: JSON.stringify(behaviour) });
+const put = (station: string, body: string, origin: string | null = new URL(address).origin) =>
+  fetch(`${address}/${station}/behaviour`, { method: 'PUT', body, headers: origin === null ? {} : { origin } });
+const tell = (station: string, behaviour: unknown) => put(station, JSON.stringify(behaviour));
 
 test('a station gives a reading and ten days by the hour, and the same again', async () => {
   const answer = await read('hilltop');
@@ -60,8 +63,44 @@ test.each([
   ['{"seed":"x"}', 400],
   ['{"unknown":1}', 400],
 ])('a behaviour of %s is refused in words', async (body, status) => {
-  const answer = await fetch(`${address}/hilltop/behaviour`, { method: 'PUT', body });
+  const answer = await put('hilltop', body);
   expect([answer.status, await codeOf(answer)]).toEqual([status, 'bad-behaviour']);
+});
+
+test.each([null, 'null', 'http://elsewhere.example', 'http://localhost:1', 'no origin'])(
+  'only the page of this server may change a station: %s may not',
+  async (origin) => {
+    const answer = await put('guarded', '{"revision":9}', origin);
+    expect([answer.status, await codeOf(answer)]).toEqual([403, 'foreign-page']);
+    expect((await read('guarded')).forecast.id).not.toContain('rev');
+  },
+);
+
+test.each(['nonsense', '1999-12-31T23:59:59Z', '2200-01-01T00:00:00Z', '+275760-09-13T00:00:00.000Z'])(
+  'the weather of %s is nobody’s to ask for',
+  async (at) => {
+    const answer = await fetch(`${address}/hilltop?at=${encodeURIComponent(at)}`);
+    expect([answer.status, await codeOf(answer)]).toEqual([400, 'bad-instant']);
+  },
+);
+
+test('the table of stations is bounded, and those that are in it can still be told', async () => {
+  const own = createApp({ buildFolder: folder, now: () => NOW }).listen(0);
+  await new Promise((resolve) => own.once('listening', resolve));
+  const origin = `http://localhost:${(own.address() as AddressInfo).port}`;
+  const told = (station: string, revision: number) =>
+    fetch(`${origin}/api/climate/${station}/behaviour`, {
+      method: 'PUT',
+      body: JSON.stringify({ revision }),
+      headers: { origin },
+    });
+  for (let from = 0; from < 500; from += 50)
+    await Promise.all(Array.from({ length: 50 }, (_, index) => told(`s-${from + index}`, 1)));
+  const more = await told('one-more', 1);
+  expect([more.status, await codeOf(more)]).toEqual([409, 'too-many-stations']);
+  expect((await told('s-0', 2)).status).toBe(200);
+  expect((await fetch(`${origin}/api/climate/one-more`)).status).toBe(200);
+  own.close();
 });
 
 test('a station name that is none is refused', async () => expect((await fetch(`${address}/A%20b`)).status).toBe(400));

@@ -49,6 +49,23 @@ const problem = (context: Context, status: number, code: string, given: string, 
   context.body = { problems: [{ code, given, allowed, todo }] };
 };
 
+/** Whether a request comes from a page of this very server: browsers say so, other pages cannot. */
+const isOwnPage = (context: Context): boolean => {
+  const origin = context.get('Origin');
+  if (!URL.canParse(origin)) return false;
+  return new URL(origin).host === context.host;
+};
+
+const FIRST_MS = Date.UTC(2000, 0, 1);
+const LAST_MS = Date.UTC(2200, 0, 1);
+
+/** The instant that is asked for; the clock's own where none is given, null where it is none that has weather. */
+const askedInstant = (at: unknown, now: () => number): number | null => {
+  if (at === undefined) return now();
+  const instant = typeof at === 'string' ? Date.parse(at) : NaN;
+  return instant >= FIRST_MS && instant < LAST_MS ? instant : null;
+};
+
 const bodyOf = async (context: Context): Promise<unknown> => {
   let text = '';
   for await (const chunk of context.req) {
@@ -75,7 +92,7 @@ export const climateRoutes = (now: () => number = Date.now): Router => {
         context,
         400,
         'bad-station',
-        `"${station}" as the station.`,
+        `"${station.slice(0, 60)}" as the station.`,
         'small letters, digits and hyphens.',
         'Write its name in the settings again.',
       );
@@ -90,12 +107,30 @@ export const climateRoutes = (now: () => number = Date.now): Router => {
         'a station that is switched on.',
         'The last forecast that was read is used, with its age.',
       );
-    const at = context.query['at'];
+    const at = askedInstant(context.query['at'], now);
+    if (at === null)
+      return problem(
+        context,
+        400,
+        'bad-instant',
+        `"${String(context.query['at']).slice(0, 60)}" as the time.`,
+        'an ISO date and time from 2000 to 2199.',
+        'Leave it out for the weather of now.',
+      );
     context.set('Cache-Control', 'no-store');
-    context.body = answerAt(station, behaviour, typeof at === 'string' && Date.parse(at) ? Date.parse(at) : now());
+    context.body = answerAt(station, behaviour, at);
   });
   router.put('/:station/behaviour', async (context) => {
     const station = context.params['station'] ?? '';
+    if (!isOwnPage(context))
+      return problem(
+        context,
+        403,
+        'foreign-page',
+        `A change from ${context.get('Origin').slice(0, 100) || 'no page'}.`,
+        'a change from a page of this server.',
+        'Open the application from this address.',
+      );
     let given: unknown;
     try {
       given = await bodyOf(context);
@@ -103,14 +138,24 @@ export const climateRoutes = (now: () => number = Date.now): Router => {
       given = null;
     }
     const read = behaviourSchema.safeParse(given);
-    if (!NAME.test(station) || !read.success || stations.size >= MOST_STATIONS)
+    if (!NAME.test(station) || !read.success)
       return problem(
         context,
         400,
         'bad-behaviour',
-        `${JSON.stringify(given)} for "${station}".`,
+        `${(JSON.stringify(given) ?? '').slice(0, 200)} for "${station.slice(0, 60)}".`,
         'seed, fails, lagMs (0 to 30000), revision (0 to 999).',
         'Send one of these as JSON.',
+      );
+    // the table is bounded; a station that is in it can be told anew for good
+    if (!stations.has(station) && stations.size >= MOST_STATIONS)
+      return problem(
+        context,
+        409,
+        'too-many-stations',
+        `"${station}" would be the ${MOST_STATIONS + 1}th station that was told something.`,
+        `${MOST_STATIONS} of them.`,
+        'Tell one of those that are known, or start the server anew.',
       );
     stations.set(station, read.data);
     context.body = read.data;

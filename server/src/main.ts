@@ -1,5 +1,5 @@
 import path from 'node:path';
-import { createApp } from './app.ts';
+import { answerToNoRequest, createApp } from './app.ts';
 
 const DEFAULT_PORT = 4173;
 const buildFolder = path.resolve(import.meta.dirname, '../../web/dist');
@@ -14,6 +14,9 @@ if (!Number.isInteger(port) || port < 0 || port > 65_535) {
 }
 
 const server = createApp({ buildFolder }).listen(port);
+server.on('clientError', (_error, socket) => {
+  if (socket.writable) socket.end(answerToNoRequest());
+});
 server.on('listening', () => {
   const address = server.address();
   console.log(`Sgraffa is ready: http://localhost:${typeof address === 'object' && address ? address.port : port}/`);

@@ -1,12 +1,16 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+import { shippedRead } from './shipped.ts';
 
 export default defineConfig({
   plugins: [
+    shippedRead(),
     react(),
     VitePWA({
-      registerType: 'autoUpdate',
+      // versions.ts registers it, once the page is quiet, and lets a new one wait
+      registerType: 'prompt',
+      injectRegister: false,
       includeAssets: ['favicon.svg'],
       manifest: {
         name: 'Sgraffa',
@@ -17,10 +21,14 @@ export default defineConfig({
         display: 'standalone',
         icons: [{ src: 'favicon.svg', sizes: 'any', type: 'image/svg+xml' }],
       },
-      workbox: { globPatterns: ['**/*.{js,css,html,json,svg,woff,woff2}'], navigateFallbackDenylist: [/^\/api\//] },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,json,svg,woff,woff2}'],
+        navigateFallbackDenylist: [/^\/api\//],
+        clientsClaim: true,
+      },
     }),
   ],
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: () => [shippedRead()] },
   build: { target: 'es2022', outDir: 'dist', sourcemap: false, chunkSizeWarningLimit: 900 },
   server: { port: 5173 },
 });

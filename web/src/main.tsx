@@ -6,28 +6,14 @@ import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css';
 import '@fontsource-variable/bricolage-grotesque/wght.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { registerSW } from 'virtual:pwa-register';
 import { App } from './app/App.tsx';
-import { startBench } from './store/bench.ts';
-import { troubleOf } from './store/trouble.ts';
+import { watchVersions } from './app/versions.ts';
 import './app/app.css';
 
-registerSW({ immediate: true });
+watchVersions();
 
-const root = createRoot(document.getElementById('root')!);
-try {
-  await startBench();
-  root.render(
-    <StrictMode>
-      <App />
-    </StrictMode>,
-  );
-} catch (error) {
-  const { title, words } = troubleOf(error);
-  root.render(
-    <main className="sg-page">
-      <h1>{title}</h1>
-      <p>{words}</p>
-    </main>,
-  );
-}
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <App />
+  </StrictMode>,
+);

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { catalogue, catalogueSchema, figureSchema, rawCatalogue, BASES_OF_FIGURES } from './index.ts';
+import { catalogue, catalogueSchema, figureSchema, rawCatalogue, shippedCatalogue, BASES_OF_FIGURES } from './index.ts';
 
 type Json = null | string | number | boolean | Json[] | { [key: string]: Json };
 
@@ -87,3 +87,6 @@ describe('the schema refuses', () => {
     });
   });
 });
+
+test('the catalogue survives being written as JSON: a build may ship it ready made', () =>
+  expect(JSON.parse(JSON.stringify(shippedCatalogue()))).toEqual(shippedCatalogue()));

@@ -1,4 +1,6 @@
-export { catalogue, indexed, rawCatalogue, CATALOGUE_VERSION, type Catalogue } from './catalogue.ts';
+export { catalogue, indexed, type Catalogue } from './catalogue.ts';
+export { rawCatalogue, shippedCatalogue } from './shipped.ts';
+export { CATALOGUE_VERSION } from './version.ts';
 export { OVERLAID_WORDS, overlay, overrideSchema, type Override } from './overlay.ts';
 export {
   ownProductSchema,

@@ -2,7 +2,7 @@ import { MS_PER_MINUTE } from '../units/index.ts';
 import type { Outcome, Problem } from '../problem/index.ts';
 import type { Piece } from '../piece/index.ts';
 import type { BenchContext } from './benchProblem.ts';
-import type { FreeHours } from './hours.ts';
+import type { FreeHours } from './hoursSchema.ts';
 import { planPieces, type PlanPiecesOptions, type WeekPlan } from './planPieces.ts';
 
 /** One change and what it would bring. */

@@ -8,17 +8,15 @@ export {
   type LayerState,
   type Moment,
 } from './states.ts';
+export { freeWindows, type BenchHours, type FreeWindow } from './hours.ts';
 export {
   exceptionSchema,
   freeHoursSchema,
-  freeWindows,
   quietHoursSchema,
-  type BenchHours,
   type FreeHours,
-  type FreeWindow,
   type HoursException,
   type QuietHours,
-} from './hours.ts';
+} from './hoursSchema.ts';
 export { type Plan, type PlannedStep } from './plan.ts';
 export { benchProblem, posedBench, type BenchContext, type PosedBench } from './benchProblem.ts';
 export { openBefore } from './openBefore.ts';

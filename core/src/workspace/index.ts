@@ -10,7 +10,7 @@ export {
   type Settings,
 } from './settings.ts';
 export { readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf, type TableName } from './records.ts';
-export { MAX_LENGTH, mendWorkspace, readWorkspace } from './readWorkspace.ts';
+export { MAX_LENGTH, mendWorkspace, readWorkspace, shippedWorkspace } from './readWorkspace.ts';
 export { writeWorkspace } from './writeWorkspace.ts';
 export { exportWorkspace } from './exportWorkspace.ts';
 export { unsaidAgain } from './unsaid.ts';

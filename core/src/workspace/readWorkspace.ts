@@ -224,3 +224,10 @@ export const mendWorkspace = (
     leftOut: [...lists.flatMap(([, list]) => list.broken), ...broken],
   };
 };
+
+/**
+ * Takes over a workspace that the build has read whole when it was made: the scene that ships with the application.
+ *
+ * @throws SyntaxError where the text is no JSON; that is a fault of the build, not of the user
+ */
+export const shippedWorkspace = (json: string): Workspace => noteWhole(JSON.parse(json) as Workspace);

@@ -5,6 +5,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { useBench, useChanges, useNextUndo, useWatchedBench } from '../store/bench.ts';
 import { StorageTrouble } from './StorageTrouble.tsx';
+import { VersionTold } from './VersionTold.tsx';
 
 const Palette = lazy(() => import('./Palette.tsx'));
 const KeyList = lazy(() => import('./KeyList.tsx'));
@@ -101,6 +102,7 @@ export const Shell = () => {
       </nav>
       <main id="main" className="sg-main" tabIndex={-1}>
         <StorageTrouble />
+        <VersionTold />
         <Outlet />
       </main>
       <Suspense>

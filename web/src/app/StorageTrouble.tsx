@@ -1,6 +1,7 @@
 import { Button } from '@mantine/core';
 import { writeWorkspace } from '@sgraffa/core';
-import { putBack, store, useReadTrouble } from '../store/bench.ts';
+import { putBack, useReadTrouble } from '../store/bench.ts';
+import { store } from '../store/start.ts';
 import { download } from '../ui/download.ts';
 
 /** What keeps the storage from being read, with the ways out of it; the page goes on showing what it last read. */

@@ -2,11 +2,8 @@ import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
 import { notifications } from '@mantine/notifications';
 import { useInterval } from '@mantine/hooks';
 import { useEffect, useState, useSyncExternalStore } from 'react';
-import demoUrl from '../../../demo/observatory.json?url';
 import {
   catalogue,
-  problemSentence,
-  readWorkspace,
   RECORDS,
   usersCatalogue,
   type ArtworkRecord,
@@ -22,31 +19,25 @@ import {
   type UsersOwn,
   type Workspace,
 } from '@sgraffa/core';
-import { BenchDatabase, type Kept } from './db.ts';
+import type { Kept } from './db.ts';
 import type { Stay, Undone } from './keeper.ts';
 import type { BadRecord } from './rows.ts';
 import { troubleOf, type Trouble } from './trouble.ts';
-import { ClearedError, WorkspaceStore, type Bench, type Edit } from './workspaceStore.ts';
+import { readDemo, startBench, store } from './start.ts';
+import { ClearedError, type Bench, type Edit } from './workspaceStore.ts';
 
-const TAB_KEY = 'sgraffa-tab';
-
-/** What this tab is called: the same after a reload, so that its undo goes on. */
-const tabName = (): string => {
-  const fresh = crypto.randomUUID();
-  try {
-    const kept = sessionStorage.getItem(TAB_KEY);
-    if (kept) return kept;
-    sessionStorage.setItem(TAB_KEY, fresh);
-  } catch {
-    // storage that is blocked: undo then ends with the page
-  }
-  return fresh;
-};
-
-/** The one store of this tab. */
-export const store = new WorkspaceStore(new BenchDatabase(), undefined, tabName());
-
-const benchQuery = queryOptions({ queryKey: ['bench'], queryFn: () => store.readBench(), staleTime: Infinity });
+const benchQuery = queryOptions({
+  queryKey: ['bench'],
+  queryFn: async () => {
+    try {
+      return await startBench();
+    } catch (error) {
+      noteUnread(error);
+      throw error;
+    }
+  },
+  staleTime: Infinity,
+});
 
 /** The bench as it is kept; changes of any tab arrive by themselves. */
 export const useBench = (): Bench | undefined => useQuery(benchQuery).data;
@@ -78,10 +69,14 @@ export const useReadTrouble = (): { readonly trouble: Trouble; readonly held: Be
 export const useWatchedBench = (): void => {
   const client = useQueryClient();
   const trouble = useSyncExternalStore(readTrouble.listen, () => readTrouble.now);
+  const isOpen = useQuery(benchQuery).data !== undefined;
   useEffect(
-    // a watch ends where the bench cannot be read; it begins anew once that is over
-    () => (trouble ? undefined : store.watch((bench) => client.setQueryData(benchQuery.queryKey, bench), noteUnread)),
-    [client, trouble],
+    // a watch begins with the bench and ends where it cannot be read; it begins anew once that is over
+    () =>
+      trouble || !isOpen
+        ? undefined
+        : store.watch((bench) => client.setQueryData(benchQuery.queryKey, bench), noteUnread),
+    [client, trouble, isOpen],
   );
 };
 
@@ -253,20 +248,4 @@ export const useChanges = () => {
           });
       }),
   };
-};
-
-/** The demo workspace that ships with the application. */
-export const readDemo = async () => {
-  const read = readWorkspace(await (await fetch(demoUrl)).text(), catalogue());
-  if (!read.ok) throw new Error(`The demo workspace is broken: ${read.problems.map(problemSentence).join(' ')}`);
-  return read.workspace;
-};
-
-/** On the very first start the demo scene is laid out; the crafter's own zone and later choices stay. */
-export const startBench = async (): Promise<void> => {
-  const bench = await store.readBench();
-  await store.findUndo();
-  if (bench.isStarted) return;
-  const demo = bench.pieces.length === 0 ? await readDemo() : { pieces: [], events: [], artworks: [] };
-  await store.layOut(demo, null, new Date().toISOString());
 };

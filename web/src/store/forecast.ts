@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { climateSeriesSchema, type ClimateSeries } from '@sgraffa/core';
-import { store, useBench } from './bench.ts';
+import { useBench } from './bench.ts';
+import { store } from './start.ts';
 
 const FRESH_MS = 15 * 60_000;
 const PATIENCE_MS = 8000;

@@ -57,6 +57,15 @@ const REVISION = 'revision';
 const LED_TO: readonly TableName[] = ['pieces', 'artworks', 'ownProducts'];
 const NO_COUNTS = Object.fromEntries(RECORD_NAMES.map((name) => [name, 0])) as Record<RecordName, number>;
 
+/** A record that a transaction wrote, with the revision before. */
+interface Made {
+  readonly table: TableName;
+  readonly id: string;
+  readonly revision: number;
+  readonly before: number;
+  readonly value: unknown;
+}
+
 type Worked = () => Promise<readonly RecordChange[]>;
 
 /** Keeps changes of the bench, each in one transaction, all or nothing, through the gate; one object per tab. */
@@ -106,19 +115,18 @@ export class Keeper {
    * Works a change out and keeps it, after whatever this tab is still keeping.
    *
    * @param name what undo calls it; null: undo does not show it
-   * @param also what else belongs into the same transaction
+   * @param toCome ids of drawings that follow by themselves: what leads to them is not broken
    * @throws RefusedError where the gate has something against it, ConflictError where another tab was quicker: nothing is kept then
    */
-  keep(name: string | null, worked: Worked, also: () => Promise<unknown> = async () => undefined): Promise<void> {
+  keep(name: string | null, worked: Worked, toCome: ReadonlySet<string> = new Set()): Promise<void> {
     return this.inTurn(async () => {
-      const made: [string, number][] = [];
+      const made: Made[] = [];
       const kept = await this.database.transaction('rw', this.database.tables, async () => {
-        const changes = await this.kept(await worked(), made);
-        await also();
+        const changes = await this.kept(await worked(), made, toCome);
         if (name !== null && changes.length) await this.noteUndo(name, changes);
         return changes;
       });
-      for (const [key, before] of made) this.own.set(key, before);
+      this.noteMade(made);
       if (name === null || !kept.length) return;
       this.next = name;
       this.tell();
@@ -147,7 +155,7 @@ export class Keeper {
   }
 
   private async takeBack(keepsUsed: boolean): Promise<Undone | null> {
-    const made: [string, number][] = [];
+    const made: Made[] = [];
     const undone = await this.database.transaction('rw', this.database.tables, async () => {
       const change = await this.lastUndo();
       if (!change) return null;
@@ -165,7 +173,7 @@ export class Keeper {
       await this.kept(await this.withoutLoose(changes), made);
       return { name: change.name, stays };
     });
-    for (const [key, before] of made) this.own.set(key, before);
+    this.noteMade(made);
     return undone;
   }
 
@@ -176,6 +184,14 @@ export class Keeper {
     return changes.filter(
       ({ table, after }) => table !== 'events' || after === null || ids.has((after as RecordOf<'events'>).pieceId),
     );
+  }
+
+  /** Notes what a transaction that is through has written. */
+  private noteMade(made: readonly Made[]): void {
+    for (const { table, id, revision, before, value } of made) {
+      this.own.set(`${table} ${id} ${revision}`, before);
+      if (value !== null) this.rows.note(table, id, revision, value);
+    }
   }
 
   private lastUndo() {
@@ -198,22 +214,35 @@ export class Keeper {
   }
 
   /** Puts a change through the gate and into the tables; runs inside a transaction, which a refusal leaves undone. */
-  private async kept(asked: readonly RecordChange[], made: [string, number][]): Promise<readonly RecordChange[]> {
+  private async kept(
+    asked: readonly RecordChange[],
+    made: Made[],
+    toCome: ReadonlySet<string> = new Set(),
+  ): Promise<readonly RecordChange[]> {
     await this.mayWrite();
     const whole = await this.withMarks(asked);
     const changes = whole.map(readChange).filter(({ before, after }) => !isSame(before, after));
     if (!changes.length) return changes;
     let given = Number((await this.database.facts.get(REVISION))?.value ?? 0);
-    for (const { table, id, after } of changes) {
+    for (const table of new Set(changes.map((change) => change.table))) {
+      const own = changes.filter((change) => change.table === table);
       const rows = this.table(table);
-      const before = (await rows.get(id))?.revision ?? 0;
-      given = Math.max(given, before) + 1;
-      if (after === null) await rows.delete(id);
-      else await rows.put({ id, revision: given, value: after });
-      made.push([`${table} ${id} ${given}`, before]);
+      const former = await rows.bulkGet(own.map(({ id }) => id));
+      const written = own.map(({ id, after }, index): Made => {
+        const before = former[index]?.revision ?? 0;
+        given = Math.max(given, before) + 1;
+        return { table, id, revision: given, before, value: after };
+      });
+      const [gone, kept] = [
+        written.filter(({ value }) => value === null),
+        written.filter(({ value }) => value !== null),
+      ];
+      if (gone.length) await rows.bulkDelete(gone.map(({ id }) => id));
+      if (kept.length) await rows.bulkPut(kept.map(({ id, revision, value }) => ({ id, revision, value })));
+      made.push(...written);
     }
     await this.database.facts.put({ id: REVISION, value: String(given) });
-    const checked = gate(changes, await this.standing(changes), catalogue());
+    const checked = gate(changes, await this.standing(changes, toCome), catalogue());
     if (!checked.ok) throw new RefusedError(checked.problems);
     return changes;
   }
@@ -233,7 +262,7 @@ export class Keeper {
   }
 
   /** What stands now that the change is in the tables, as far as it can break it. */
-  private async standing(changes: readonly RecordChange[]): Promise<Standing> {
+  private async standing(changes: readonly RecordChange[], toCome: ReadonlySet<string>): Promise<Standing> {
     const { pieces, events, trials, settings, artworks, ownProducts, overrides } = this.database;
     const changed = new Set(changes.map(({ table, id }) => `${table} ${id}`));
     // what the change itself put there may yet be undone: it is not noted as read
@@ -261,7 +290,7 @@ export class Keeper {
     return {
       ownProducts: await good('ownProducts', ownProducts.toArray()),
       overrides: await good('overrides', overrides.toArray()),
-      artworkIds: new Set(await artworks.toCollection().primaryKeys()),
+      artworkIds: new Set([...(await artworks.toCollection().primaryKeys()), ...toCome]),
       artworkCharacters: artworkCharacters > MOST_ARTWORK ? artworkCharacters : 0,
       counts,
       pieces: await good('pieces', isGone ? pieces.toArray() : pieces.bulkGet(marked)),

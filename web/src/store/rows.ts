@@ -27,6 +27,11 @@ export class RowReader {
     this.read.clear();
   }
 
+  /** Notes a row that was written just now: it need not be read again. */
+  note(table: TableName, id: string, revision: number, value: unknown): void {
+    this.read.set(`${table} ${id}`, { revision, value, problems: [] });
+  }
+
   row<Name extends TableName>(table: Name, row: Kept<unknown>): Read {
     const key = `${table} ${row.id}`;
     const before = this.read.get(key);

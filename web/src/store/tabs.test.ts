@@ -87,7 +87,7 @@ class Scene {
   }
 
   async begin(): Promise<void> {
-    await this.stores[0]!.layOut({ pieces: IDS.map((id) => pieceOf(id)), events: [], artworks: [] }, null, 'now');
+    await this.stores[0]!.layOut({ pieces: IDS.map((id) => pieceOf(id)), events: [], artworks: [] });
     for (const [tab, store] of this.stores.entries()) this.seen[tab] = await store.readBench();
   }
 

@@ -37,6 +37,19 @@ const done = (id: string, pieceId: string): BenchEvent => ({
 const renamed = (piece: Piece, name: string): Piece => ({ ...piece, name });
 const named = (name: string) => (piece: Piece) => renamed(piece, name);
 
+const scene = (some: object): Workspace => ({
+  version: WORKSPACE_VERSION,
+  catalogueVersion: CATALOGUE_VERSION,
+  pieces: [],
+  events: [],
+  artworks: [],
+  overrides: [],
+  ownProducts: [],
+  trials: [],
+  settings: plainSettings('UTC'),
+  ...some,
+});
+
 let tab: WorkspaceStore;
 let otherTab: WorkspaceStore;
 let count = 0;
@@ -375,7 +388,7 @@ describe('a record that cannot be read', () => {
     new BenchDatabase(`bench-${count}`).table(table).put({ id, revision: 7, value });
 
   test('is one row with its reason; the other pieces stay, can be changed and exported', async () => {
-    await tab.layOut({ pieces: [bowl], events: [], artworks: [] }, null, 'now');
+    await tab.layOutFirst(scene({ pieces: [bowl], events: [], artworks: [] }), 'now');
     await put('pieces', 'odd', { ...sign, id: 'odd', quantity: 'many' });
     await put('pieces', 'moon', {
       ...sign,
@@ -399,7 +412,7 @@ describe('a record that cannot be read', () => {
   });
 
   test('can be dropped, for good', async () => {
-    await tab.layOut({ pieces: [bowl], events: [], artworks: [] }, null, 'now');
+    await tab.layOutFirst(scene({ pieces: [bowl], events: [], artworks: [] }), 'now');
     await put('pieces', 'odd', 'nonsense');
     await put('settings', 'settings', { zone: 'UTC' });
     const { bad, settings } = await tab.readBench();
@@ -415,7 +428,7 @@ describe('storage that is cleared under an open page', () => {
   const clear = () => new BenchDatabase(`bench-${count}`).delete();
 
   test('is not taken for an empty bench, takes nothing more, and can be filled again from the page', async () => {
-    await tab.layOut({ pieces: [bowl], events: [done('e1', 'bowl')], artworks: [] }, null, 'now');
+    await tab.layOutFirst(scene({ pieces: [bowl], events: [done('e1', 'bowl')], artworks: [] }), 'now');
     const before = await tab.readWorkspace();
     await clear();
     const cleared = await tab.readBench().catch((error: unknown) => error);
@@ -444,7 +457,8 @@ describe('the demo', () => {
       events: [],
       artworks: [drawing('one'), drawing('two')],
     };
-    await tab.layOut(demo, null, 'now');
+    await tab.layOutFirst(scene(demo), 'now');
+    await tab.layOutDrawings(demo.artworks);
     await tab.addPiece(drawn('mine', 'two'), 'mine');
     await tab.takeAway(new Set(['a', 'b']), 'removing the demo');
     expect((await tab.readWorkspace()).artworks.map(({ id }) => id)).toEqual(['two']);
@@ -456,9 +470,9 @@ describe('the demo', () => {
 
   test('a first start is noted with what it lays out, or not at all', async () => {
     const broken = { pieces: [{ ...bowl, quantity: 0 }], events: [], artworks: [] };
-    await expect(tab.layOut(broken, null, 'now')).rejects.toBeInstanceOf(RefusedError);
+    await expect(tab.layOutFirst(scene(broken), 'now')).rejects.toBeInstanceOf(RefusedError);
     expect((await tab.readBench()).isStarted).toBe(false);
-    await tab.layOut({ pieces: [bowl], events: [], artworks: [] }, null, 'now');
+    await tab.layOutFirst(scene({ pieces: [bowl], events: [], artworks: [] }), 'now');
     expect((await tab.readBench()).isStarted).toBe(true);
   });
 });

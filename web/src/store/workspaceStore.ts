@@ -240,55 +240,80 @@ export class WorkspaceStore {
     });
   }
 
-  /**
-   * Lays pieces with their marks and drawings out beside what is there, in place of those of the same ids.
-   *
-   * @param name what undo calls it; null for a first start, which undo does not show
-   * @param startedAt notes the first start in the same transaction, so that one that is interrupted begins anew
-   */
+  /** Lays pieces with their marks and drawings out beside what is there, in place of those of the same ids. */
   layOut(
     { pieces, events, artworks }: Pick<Workspace, 'pieces' | 'events' | 'artworks'>,
     name: string | null = null,
-    startedAt?: string,
   ): Promise<void> {
-    const ids = new Set(pieces.map(({ id }) => id));
+    return this.keeper.keep(name, async () => {
+      const now = await this.readWorkspace();
+      const [ids, artworkIds] = [pieces, artworks].map((some) => new Set(some.map(({ id }) => id))) as [
+        Set<string>,
+        Set<string>,
+      ];
+      return [
+        ...differencesOf(
+          'artworks',
+          now.artworks.filter(({ id }) => artworkIds.has(id)),
+          artworks,
+        ),
+        ...differencesOf(
+          'pieces',
+          now.pieces.filter(({ id }) => ids.has(id)),
+          pieces,
+        ),
+        ...differencesOf(
+          'events',
+          now.events.filter(({ pieceId }) => ids.has(pieceId)),
+          events,
+        ),
+      ];
+    });
+  }
+
+  /**
+   * Lays the first scene out on a bench that is empty, without its drawings, and notes the first start: both or neither.
+   *
+   * @param scene null where the bench is not empty: then only the start is noted
+   */
+  layOutFirst(scene: Workspace | null, startedAt: string): Promise<void> {
+    const { pieces, events, artworks } = scene ?? { pieces: [], events: [], artworks: [] };
     return this.keeper.keep(
-      name,
+      null,
       async () => {
-        const now = await this.readWorkspace();
-        const of = <Name extends ListName>(table: Name, before: RecordOf<Name>[], after: readonly RecordOf<Name>[]) =>
-          differencesOf(table, before, after);
-        const artworkIds = new Set(artworks.map(({ id }) => id));
-        return [
-          ...of(
-            'artworks',
-            now.artworks.filter(({ id }) => artworkIds.has(id)),
-            artworks,
-          ),
-          ...of(
-            'pieces',
-            now.pieces.filter(({ id }) => ids.has(id)),
-            pieces,
-          ),
-          ...of(
-            'events',
-            now.events.filter(({ pieceId }) => ids.has(pieceId)),
-            events,
-          ),
-        ];
+        // another tab may have been quicker
+        if (await this.database.facts.get('started')) return [];
+        await this.database.facts.put({ id: 'started', value: startedAt });
+        if (artworks.length) await this.database.facts.put({ id: 'drawingsToCome', value: startedAt });
+        return [...differencesOf('pieces', [], pieces), ...differencesOf('events', [], events)];
       },
-      async () => {
-        if (startedAt !== undefined) await this.database.facts.put({ id: 'started', value: startedAt });
-      },
+      new Set(artworks.map(({ id }) => id)),
     );
+  }
+
+  /** Whether the first scene still lacks its drawings: its start was interrupted, or is not through yet. */
+  async hasDrawingsToCome(): Promise<boolean> {
+    return (await this.database.facts.get('drawingsToCome')) !== undefined;
+  }
+
+  /** Lays out the drawings that the first scene came without, as far as its pieces still use them. */
+  layOutDrawings(artworks: readonly ArtworkRecord[]): Promise<void> {
+    return this.keeper.keep(null, async () => {
+      const used = artworkIdsOf((await this.readBench()).pieces.map(({ value }) => value));
+      const there = new Set(await this.database.artworks.toCollection().primaryKeys());
+      await this.database.facts.delete('drawingsToCome');
+      return differencesOf(
+        'artworks',
+        [],
+        artworks.filter(({ id }) => used.has(id) && !there.has(id)),
+      );
+    });
   }
 
   /** Takes pieces away, with their marks and the drawings that no other piece uses. */
   takeAway(pieceIds: ReadonlySet<string>, name: string): Promise<void> {
     return this.keeper.keep(name, async () => {
       const { pieces, artworks } = await this.readWorkspace();
-      const artworkIdsOf = (some: readonly Piece[]) =>
-        new Set(some.flatMap(({ parts }) => parts.flatMap(({ designs }) => designs.map(({ artworkId }) => artworkId))));
       const gone = pieces.filter(({ id }) => pieceIds.has(id));
       const stays = artworkIdsOf(pieces.filter(({ id }) => !pieceIds.has(id)));
       const loose = artworkIdsOf(gone);
@@ -369,6 +394,9 @@ export class WorkspaceStore {
     return { table: 'settings', id: SETTINGS_ID, before: kept?.value ?? null, after: edit(value) };
   }
 }
+
+const artworkIdsOf = (pieces: readonly Piece[]): Set<string | null> =>
+  new Set(pieces.flatMap(({ parts }) => parts.flatMap(({ designs }) => designs.map(({ artworkId }) => artworkId))));
 
 const idIn = <Name extends ListName>(table: Name, value: RecordOf<Name>): string =>
   (RECORDS[table].idOf as (value: RecordOf<Name>) => string)(value);

@@ -4,7 +4,8 @@ import { DatePicker } from '@mantine/dates';
 import { IconCalendar } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { Outcome } from '@sgraffa/core';
-import { calendarDay, clock, readDate, toLocalField } from './dates.ts';
+import { calendarDay, clock, toLocalField } from './dates.ts';
+import { readDate } from './readDate.ts';
 import { TypedInput } from './TypedInput.tsx';
 
 const WORKDAY_BEGINS = '09:00';

@@ -1,6 +1,7 @@
 import { TextInput } from '@mantine/core';
 import { useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { problemSentence, type Outcome } from '@sgraffa/core';
+import { useOpenForm } from './openForms.ts';
 
 export interface TypedProps<Value> {
   readonly label: string;
@@ -29,6 +30,7 @@ export const TypedInput = <Value,>({
   const [typed, setTyped] = useState({ kept, text: kept, error: null as string | null });
   // another tab, an undo or a unit changed what is kept: show that, unless something else is being typed
   if (typed.kept !== kept) setTyped(typed.text === typed.kept ? { kept, text: kept, error: null } : { ...typed, kept });
+  useOpenForm(typed.text !== kept);
   // where it is put into the field that is being written in, it is selected: what is typed next takes its place
   const input = useRef<HTMLInputElement>(null);
   const shown = useRef(kept);

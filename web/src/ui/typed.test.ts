@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { day, dayAndTime, readDate, toLocalField } from './dates.ts';
+import { day, dayAndTime, toLocalField } from './dates.ts';
+import { readDate } from './readDate.ts';
 import { plainNumber, within } from './numbers.ts';
 import { areaRange, RANGES } from './ranges.ts';
 

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import type { Chance, Help, Outcome, WeekPlan } from '@sgraffa/core';
 import { useBench, useNow } from '../store/bench.ts';
 import { useForecast } from '../store/forecast.ts';
+import { whenQuiet } from '../ui/quiet.ts';
 import type { PlanWorker } from './plan.worker.ts';
 import type { PlanInput } from './planTypes.ts';
 import { stoppable, StoppedError } from './stoppable.ts';
@@ -13,14 +14,9 @@ const planning = stoppable<PlanWorker>(
 /** Stops whatever is being planned: the plan that is there stays. */
 export const stopPlanning = planning.stop;
 
-const SETTLED_MS = 500;
-let settled: Promise<void> | undefined;
 /** The page first: the worker is fetched when what was asked for is on the screen. */
 const ask = async <Answer>(question: Parameters<typeof planning.ask<Answer>>[0]): Promise<Awaited<Answer>> => {
-  settled ??= new Promise((done) => {
-    setTimeout(done, SETTLED_MS);
-  });
-  await settled;
+  await whenQuiet();
   return planning.ask(question);
 };
 

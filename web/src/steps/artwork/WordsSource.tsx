@@ -2,6 +2,7 @@ import { Button, FileButton, Select, Textarea } from '@mantine/core';
 import { useState } from 'react';
 import { problemSentence, type ArtworkSource } from '@sgraffa/core';
 import { lengthIn } from '../../ui/words.ts';
+import { useOpenForm } from '../../ui/openForms.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { plainNumber } from '../../ui/numbers.ts';
@@ -108,6 +109,7 @@ export const Words = ({
   say: (said: Said) => void;
 }) => {
   const [source, setSource] = useState(from);
+  useOpenForm(source !== from);
   const set = (patch: Partial<TextSource>) => setSource((kept) => ({ ...kept, ...patch }));
   const done = async () => {
     const outcome = await ask((worker) => worker.text(source));
@@ -179,6 +181,7 @@ export const Labels = ({
   const length = lengthIn(sizing.model.settings);
   const [words, setWords] = useState(from?.words.join('\n') ?? '');
   const [source, setSource] = useState<Omit<LabelSource, 'words'>>(from ?? PLAIN_LABELS);
+  useOpenForm(words !== (from?.words.join('\n') ?? ''));
   const set = (patch: Partial<LabelSource>) => setSource((kept) => ({ ...kept, ...patch }));
   const list = words
     .split('\n')

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { adjustDescription, pieceOf, type Description } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
+import { useOpenForm } from '../../ui/openForms.ts';
 import { Section } from '../../ui/section/Section.tsx';
 import { sectionModel } from '../../ui/section/sectionModel.ts';
 import { readLine, useReading } from '../../workers/describeClient.ts';
@@ -32,6 +33,8 @@ export const NewPiecePage = () => {
   const [line, setLine] = useSessionStorage({ key: 'sgraffa-line', defaultValue: '', getInitialValueInEffect: false });
   const [changes, setChanges] = useState<readonly Said[]>([]);
   const [error, setError] = useState<string | null>(null);
+  // the line itself would stay; what was changed at its chips would not
+  useOpenForm(changes.length > 0);
   const navigate = useNavigate();
   const { addPiece } = useChanges();
   const bench = useBench();

@@ -6,6 +6,7 @@ import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts
 import type { Bench } from '../../store/workspaceStore.ts';
 import { Section } from '../../ui/section/Section.tsx';
 import { sectionModel } from '../../ui/section/sectionModel.ts';
+import { useIsQuiet } from '../../ui/quiet.ts';
 import { sentenceOf } from '../../ui/sentence.ts';
 import { workedOut } from '../../ui/workedOut.ts';
 import { usePlannedWeek } from '../../workers/planClient.ts';
@@ -43,7 +44,9 @@ const Row = ({
 }) => {
   const { deletePiece } = useChanges();
   const all = useCatalogue();
-  const model = sectionModel({ part: piece.parts[0]!, catalogue: all });
+  // on the first picture of the page the names come first
+  const isQuiet = useIsQuiet();
+  const model = isQuiet ? sectionModel({ part: piece.parts[0]!, catalogue: all }) : null;
   return (
     <li className="sg-piece-row">
       <Link to={`/pieces/${piece.id}/match`} className="sg-piece-link">
@@ -51,7 +54,9 @@ const Row = ({
         <span>
           <strong>{piece.name}</strong>
           {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
-          <span className="sg-short">{shortSentence(piece, plan, isPlanning, bench.settings.value, now, all)}</span>
+          <span className="sg-short">
+            {isQuiet && shortSentence(piece, plan, isPlanning, bench.settings.value, now, all)}
+          </span>
         </span>
       </Link>
       <ActionIcon aria-label={`Delete ${piece.name}`} onClick={() => void deletePiece(piece.id)}>

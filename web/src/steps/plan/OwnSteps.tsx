@@ -2,6 +2,7 @@ import { Button, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { formatDuration, parseDuration, type ExtraStep } from '@sgraffa/core';
 import { RANGES } from '../../ui/ranges.ts';
+import { useOpenForm } from '../../ui/openForms.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
@@ -19,6 +20,7 @@ const PLAIN: Omit<ExtraStep, 'id'> = {
 export const OwnSteps = ({ model }: { model: PieceModel }) => {
   const { piece, steps, changePiece } = model;
   const [draft, setDraft] = useState(PLAIN);
+  useOpenForm(draft !== PLAIN);
   const places = [
     { value: 'last', label: 'at the end' },
     { value: 'first', label: 'before everything' },

@@ -16,7 +16,8 @@ import {
 } from '@sgraffa/core';
 import { useForecast } from '../../store/forecast.ts';
 import { RANGES } from '../../ui/ranges.ts';
-import { calendarDay, dayAndTime, readDate } from '../../ui/dates.ts';
+import { calendarDay, dayAndTime } from '../../ui/dates.ts';
+import { readDate } from '../../ui/readDate.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { fileWorker } from '../../workers/fileClient.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';

@@ -3,7 +3,8 @@ import { notifications } from '@mantine/notifications';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { MAX_LENGTH, problemSentence, type Problem } from '@sgraffa/core';
-import { store, useBench, useChanges, useNow } from '../../store/bench.ts';
+import { useBench, useChanges, useNow } from '../../store/bench.ts';
+import { store, whenLaidOut } from '../../store/start.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import { download } from '../../ui/download.ts';
 import type { ReadFile } from '../../workers/file.worker.ts';
@@ -64,6 +65,7 @@ export const FilePart = () => {
   const { data: isPersistent } = useQuery({ queryKey: ['persistent'], queryFn: keptForGood });
   const exportFile = async () => {
     setTold(null);
+    await whenLaidOut();
     const written = await fileWorker().writeFile(await store.readWorkspace());
     if (!written.ok)
       return setTold({ title: 'Nothing was exported.', problems: written.problems, fileName: '', rest: null });

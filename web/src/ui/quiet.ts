@@ -1,0 +1,35 @@
+import { useSyncExternalStore } from 'react';
+
+/** Longest that what can wait is put off for a busy page, ms. */
+const LONGEST_WAIT_MS = 3000;
+
+let isQuiet = false;
+let quiet: Promise<void> | undefined;
+const listeners = new Set<() => void>();
+
+const idle = (): Promise<void> =>
+  new Promise((done) => {
+    const soon = () =>
+      'requestIdleCallback' in window
+        ? requestIdleCallback(() => done(), { timeout: LONGEST_WAIT_MS })
+        : setTimeout(done, 200);
+    // what is on its way to the screen comes first
+    requestAnimationFrame(() => setTimeout(soon));
+    // a page in the background is never drawn
+    if (document.hidden) done();
+  });
+
+/** Done once the first picture of the page is on the screen and nothing is being worked on: what can wait begins then. */
+export const whenQuiet = (): Promise<void> =>
+  (quiet ??= idle().then(() => {
+    isQuiet = true;
+    for (const listener of listeners) listener();
+  }));
+
+const listen = (listener: () => void): (() => void) => {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+};
+
+/** Whether the first picture of the page has been on the screen. */
+export const useIsQuiet = (): boolean => useSyncExternalStore(listen, () => isQuiet);

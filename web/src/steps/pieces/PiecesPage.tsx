@@ -59,9 +59,11 @@ const Row = ({
           </span>
         </span>
       </Link>
-      <ActionIcon aria-label={`Delete ${piece.name}`} onClick={() => void deletePiece(piece.id)}>
-        <IconTrash size={20} stroke={1.6} />
-      </ActionIcon>
+      {isQuiet && (
+        <ActionIcon aria-label={`Delete ${piece.name}`} onClick={() => void deletePiece(piece.id)}>
+          <IconTrash size={20} stroke={1.6} />
+        </ActionIcon>
+      )}
     </li>
   );
 };

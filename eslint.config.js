@@ -36,6 +36,7 @@ export default tseslint.config(
         URL: 'readonly',
         performance: 'readonly',
         setTimeout: 'readonly',
+        clearTimeout: 'readonly',
         fetch: 'readonly',
         document: 'readonly',
       },

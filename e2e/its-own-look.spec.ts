@@ -1,40 +1,39 @@
-import type { Page } from '@playwright/test';
-import { expect, expectAccessible, judged, test } from './journey.ts';
+import type { Locator, Page } from '@playwright/test';
+import { expect, expectAccessible, judged, styled, test } from './journey.ts';
 
-const SCREENS = [
-  '/pieces',
-  '/pieces/new',
-  '/pieces/demo-signs/surface',
-  '/pieces/demo-signs/match',
-  '/pieces/demo-drawers/match',
-  '/pieces/demo-bags/artwork',
-  '/pieces/demo-signs/plan',
-  '/pieces/demo-signs/care',
-  '/week',
-  '/handbook/frost-cream',
-  '/settings',
+/** Each screen with what is on it once it is whole. */
+const SCREENS: readonly (readonly [string, (page: Page) => Locator])[] = [
+  ['/pieces', (page) => page.locator('.sg-piece-row svg').nth(10)],
+  ['/pieces/new', (page) => page.getByRole('heading', { name: 'What are you making?' })],
+  ['/pieces/demo-signs/surface', (page) => page.getByLabel('Name')],
+  ['/pieces/demo-signs/match', (page) => page.locator('.sg-candidate').first()],
+  ['/pieces/demo-drawers/match', (page) => page.locator('.sg-candidate').first()],
+  ['/pieces/demo-bags/artwork', (page) => page.getByRole('heading', { name: 'The clear area' })],
+  ['/pieces/demo-signs/plan', (page) => page.getByRole('heading', { name: /^Ready/ })],
+  ['/pieces/demo-signs/care', (page) => page.getByRole('heading', { level: 2 }).first()],
+  ['/week', (page) => page.locator('.sg-made').filter({ hasText: /Planned \w/ })],
+  ['/handbook/frost-cream', (page) => page.getByRole('heading', { name: /frost/i }).first()],
+  ['/settings', (page) => page.getByRole('button', { name: 'Export the workspace' })],
 ];
 
-const settled = async (page: Page, screen: string): Promise<void> => {
+const openWhole = async (page: Page, screen: string, isWhole: (page: Page) => Locator): Promise<void> => {
+  await page.goto(screen);
+  await expect(isWhole(page)).toBeVisible({ timeout: 30_000 });
   if (screen.includes('demo')) await judged(page);
-  if (screen === '/week') await expect(page.getByRole('heading', { level: 1 })).toContainText('ready');
+  await styled(page);
 };
 
-for (const screen of SCREENS)
+for (const [screen, isWhole] of SCREENS)
   test(`${screen} has no serious accessibility finding, in either fire`, async ({ page }) => {
-    await page.goto(screen);
-    await page.waitForLoadState('networkidle');
-    await settled(page, screen);
+    await openWhole(page, screen, isWhole);
     await expectAccessible(page);
     await page.evaluate(() => document.documentElement.setAttribute('data-mantine-color-scheme', 'dark'));
     await expectAccessible(page);
   });
 
 test('no default font, radius, blue or shadow of the control library remains', async ({ page }) => {
-  for (const screen of SCREENS) {
-    await page.goto(screen);
-    await page.waitForLoadState('networkidle');
-    await settled(page, screen);
+  for (const [screen, isWhole] of SCREENS) {
+    await openWhole(page, screen, isWhole);
     const odd = await page.evaluate(() => {
       const found: string[] = [];
       const isBlue = (colour: string): boolean => {

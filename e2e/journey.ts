@@ -21,6 +21,14 @@ export const judged = async (page: Page): Promise<void> => {
   await expect(page.locator('.sg-course[aria-busy="false"], .sg-course:not([aria-busy])').first()).toBeVisible();
 };
 
+/** Waits until every style sheet that the page has asked for is there, and the fonts that it draws with. */
+export const styled = async (page: Page): Promise<void> => {
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll<HTMLLinkElement>('link[rel=stylesheet]')].every(({ sheet }) => sheet !== null),
+  );
+  await page.evaluate(() => document.fonts.ready.then(() => undefined));
+};
+
 /** Counts frames from now on; each call gives the times between those since the last one, shortest first. */
 export const watchFrames = async (page: Page): Promise<() => Promise<readonly number[]>> => {
   await page.evaluate(() => {

@@ -1,5 +1,7 @@
-// How many small faults in the rules their rows would notice. Each fault is put into a copy of the source, never into a file.
-// Run: npm run mutate -- core/src/match/rules [-v]
+// How many small faults the tests would notice: in the rules by their rows, all of them; elsewhere in core by the tests beside each module,
+// some drawn for each, the same ones for the same seed. Each fault is put into a copy of the source, never into a file.
+// Run: npm run mutate -- [files or folders] [--each 6] [--seed 35] [-v]
+import { spawn } from 'node:child_process';
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -12,14 +14,32 @@ await installed();
 const { default: ts } = await import('typescript');
 const { build } = await import('esbuild');
 
-const isLoud = process.argv.includes('-v');
-const target = process.argv.slice(2).find((word) => !word.startsWith('-')) ?? 'core/src/match/rules';
-const full = path.resolve(root, target);
-const files = statSync(full).isDirectory()
-  ? readdirSync(full)
-      .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts') && file !== 'index.ts')
-      .map((file) => path.join(full, file))
-  : [full];
+const RULES = 'core/src/match/rules';
+const words = process.argv.slice(2);
+const isLoud = words.includes('-v');
+const numberAfter = (name, usual) => {
+  const at = words.indexOf(name);
+  return at < 0 ? usual : Number(words[at + 1]);
+};
+/** Faults tried in each module; those of the rules are all tried, since their rows are quick. */
+const EACH = numberAfter('--each', 6);
+const SEED = numberAfter('--seed', 35);
+const LONGEST_RUN_MS = 180_000;
+const LEAST_SHARE = 0.8;
+const LEAST_SHARE_OF_RULES = 0.9;
+
+/** Source files under a folder, or the file itself; data and what only passes things on hold no faults. */
+const sourcesIn = (target) => {
+  const full = path.resolve(root, target);
+  if (!statSync(full).isDirectory()) return [full];
+  return readdirSync(full, { recursive: true, encoding: 'utf8' })
+    .filter((file) => file.endsWith('.ts') && !/\.test\.ts$|(^|\/)index\.ts$|(^|\/)testing\//.test(file))
+    .map((file) => path.join(full, file))
+    .sort();
+};
+
+const targets = words.filter((word, index) => !word.startsWith('-') && !words[index - 1]?.startsWith('--'));
+const files = (targets.length ? targets : ['core/src']).flatMap(sourcesIn);
 
 const FLIPPED = {
   '<': '>=',
@@ -126,25 +146,110 @@ const noticed = async (file, text, name) => {
   return answer;
 };
 
-let killed = 0;
-let count = 0;
+/** A stream of numbers from 0 to 1 that is the same for the same seed (mulberry32). */
+const dice = (seed) => () => {
+  seed = (seed + 0x6d2b79f5) | 0;
+  let value = Math.imul(seed ^ (seed >>> 15), 1 | seed);
+  value = (value + Math.imul(value ^ (value >>> 7), 61 | value)) ^ value;
+  return ((value ^ (value >>> 14)) >>> 0) / 4_294_967_296;
+};
+
+/** So many of a list, drawn without putting back; the same for the same file and seed. */
+const drawn = (list, many, name) => {
+  const roll = dice([...name].reduce((sum, letter) => (Math.imul(sum, 31) + letter.charCodeAt(0)) | 0, SEED));
+  const left = [...list];
+  return Array.from({ length: Math.min(many, left.length) }, () => left.splice(Math.floor(roll() * left.length), 1)[0]);
+};
+
+/** Tests that look at a module: those of its folder, and of the folders in which what it does is seen. */
+const TESTS_BESIDE = {
+  'core/src/piece/line': ['core/src/piece'],
+  'core/src/artwork/svg': ['core/src/artwork/svg'],
+  'core/src/plan/bench': ['core/src/plan/bench', 'core/src/plan/facts.test.ts'],
+};
+const testsOf = (file) => {
+  const folder = path.relative(root, path.dirname(file)).split(path.sep).join('/');
+  return TESTS_BESIDE[folder] ?? [folder.split('/').slice(0, 3).join('/')];
+};
+
+/** Whether the tests beside a module fail once a fault stands in it. */
+const failsWith = (file, text) =>
+  new Promise((resolve) => {
+    const fault = path.join(folder, `fault-${Math.random().toString(36).slice(2)}.json`);
+    writeFileSync(fault, JSON.stringify({ file, text }));
+    const child = spawn(
+      process.execPath,
+      [
+        '--experimental-vm-modules',
+        '--disable-warning=ExperimentalWarning',
+        'node_modules/jest/bin/jest.js',
+        '--config',
+        'scripts/mutants/jest.config.mjs',
+        '--silent',
+        '--bail',
+        '--runInBand',
+        ...testsOf(file),
+      ],
+      { cwd: root, env: { ...process.env, SGRAFFA_FAULT: fault }, stdio: 'ignore' },
+    );
+    // a fault that makes the tests run for ever is noticed, too
+    const late = setTimeout(() => child.kill('SIGKILL'), LONGEST_RUN_MS);
+    child.on('close', (code) => {
+      clearTimeout(late);
+      rmSync(fault, { force: true });
+      resolve(code !== 0);
+    });
+  });
+
+const tally = { rules: { killed: 0, count: 0 }, others: { killed: 0, count: 0 } };
 const survivors = [];
+const note = (kind, isKilled, what) => {
+  tally[kind].count += 1;
+  if (isKilled) tally[kind].killed += 1;
+  else survivors.push(what);
+};
+
+/** One after the other, two at a time: as many as the machine has hands. */
+const inTwos = async (tasks) => {
+  const queue = [...tasks];
+  const hand = async () => {
+    for (let task = queue.shift(); task; task = queue.shift()) await task();
+  };
+  await Promise.all([hand(), hand()]);
+};
+
 try {
   for (const file of files) {
     const text = readFileSync(file, 'utf8');
-    if (await noticed(file, text, `plain-${path.basename(file)}`))
-      throw new Error('The rows do not hold on the rules as they are.');
-    for (const { start, end, by, what } of faultsIn(file)) {
-      count += 1;
-      const isKilled = await noticed(file, text.slice(0, start) + by + text.slice(end), `m${count}`);
-      if (isKilled) killed += 1;
-      else survivors.push(what);
+    const name = path.relative(root, file);
+    const faults = faultsIn(file);
+    const withFault = ({ start, end, by }) => text.slice(0, start) + by + text.slice(end);
+    if (name.startsWith(RULES)) {
+      if (await noticed(file, text, `plain-${path.basename(file)}`))
+        throw new Error('The rows do not hold on the rules as they are.');
+      for (const [index, fault] of faults.entries())
+        note('rules', await noticed(file, withFault(fault), `m${index}`), fault.what);
+    } else {
+      const before = survivors.length;
+      const some = drawn(faults, EACH, name);
+      await inTwos(
+        some.map((fault) => async () => note('others', await failsWith(file, withFault(fault)), fault.what)),
+      );
+      if (some.length) console.log(`${name}: ${some.length - (survivors.length - before)} of ${some.length}`);
     }
-    console.log(`${path.relative(root, file)}: ${killed} of ${count} so far`);
   }
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }
 if (isLoud) console.log(survivors.join('\n'));
-console.log(`${killed} of ${count} faults noticed (${((100 * killed) / count).toFixed(1)} %)`);
-process.exit(killed / count >= 0.9 ? 0 : 1);
+let isEnough = true;
+for (const [kind, least] of [
+  ['rules', LEAST_SHARE_OF_RULES],
+  ['others', LEAST_SHARE],
+]) {
+  const { killed, count } = tally[kind];
+  if (!count) continue;
+  console.log(`${kind}: ${killed} of ${count} faults noticed (${((100 * killed) / count).toFixed(1)} %)`);
+  if (killed / count < least) isEnough = false;
+}
+process.exit(isEnough ? 0 : 1);

@@ -1,0 +1,12 @@
+import path from 'node:path';
+import plain from '../../jest.config.mjs';
+
+const root = path.resolve(import.meta.dirname, '../..');
+const [[pattern, [, options]]] = Object.entries(plain.transform);
+
+/** The plain tests, with one source replaced by a faulty copy of it. */
+export default {
+  ...plain,
+  rootDir: root,
+  transform: { [pattern]: [path.join(root, 'scripts/mutants/transform.mjs'), options] },
+};

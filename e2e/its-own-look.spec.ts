@@ -7,7 +7,7 @@ const SCREENS: readonly (readonly [string, (page: Page) => Locator])[] = [
   ['/pieces/new', (page) => page.getByRole('heading', { name: 'What are you making?' })],
   ['/pieces/demo-signs/surface', (page) => page.getByLabel('Name')],
   ['/pieces/demo-signs/match', (page) => page.locator('.sg-candidate').first()],
-  ['/pieces/demo-drawers/match', (page) => page.locator('.sg-candidate').first()],
+  ['/pieces/demo-drawers/match', (page) => page.locator('.sg-candidate, .sg-refusal').first()],
   ['/pieces/demo-bags/artwork', (page) => page.getByRole('heading', { name: 'The clear area' })],
   ['/pieces/demo-signs/plan', (page) => page.getByRole('heading', { name: /^Ready/ })],
   ['/pieces/demo-signs/care', (page) => page.getByRole('heading', { level: 2 }).first()],

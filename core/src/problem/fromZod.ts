@@ -1,6 +1,9 @@
-import type { z } from 'zod';
+import { z } from 'zod';
 import { failed, type Outcome, type Problem } from './problem.ts';
-import './schemaWords.ts';
+import { ownWords } from './schemaWords.ts';
+
+// here, beside what reads by schemas: a bundler drops a module that is there for its effect alone
+z.config({ customError: ownWords });
 
 const MAX_GIVEN_LENGTH = 80; // a whole pasted file must not end up in a message
 const MOST_PROBLEMS = 8;

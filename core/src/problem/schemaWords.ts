@@ -85,7 +85,7 @@ const sizeWords = (issue: z.core.$ZodRawIssue): string | null => {
 };
 
 /** Own words for whatever a schema refuses without words of its own; no sentence of a library reaches a person. */
-const ownWords = (issue: z.core.$ZodRawIssue): string => {
+export const ownWords = (issue: z.core.$ZodRawIssue): string => {
   const schema = issue.inst as z.core.$ZodType | undefined;
   if (issue.code === 'unrecognized_keys') {
     const keys = issue['keys'] as readonly string[];
@@ -106,5 +106,3 @@ const ownWords = (issue: z.core.$ZodRawIssue): string => {
   }
   return schema === undefined ? 'a value of its own kind' : allowedWords(schema);
 };
-
-z.config({ customError: ownWords });

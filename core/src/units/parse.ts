@@ -128,7 +128,8 @@ const readMeasure = (text: string, measure: Measure): Outcome<{ value: number }>
   }
   if (!Number.isFinite(total) || total > measure.max)
     return refuse('number-out-of-range', `0 to ${measure.max} ${measure.bareUnit}.`);
-  return { ok: true, value: total };
+  // three quarters of an inch are 19.05 mm, not 19.049999999999997
+  return { ok: true, value: Number(total.toPrecision(12)) };
 };
 
 const NEXT_SMALLER: Readonly<Record<string, string>> = {

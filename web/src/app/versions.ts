@@ -49,10 +49,12 @@ export const watchVersions = (): void => {
   void whenQuiet().then(async () => {
     worker = new Workbox('/sw.js');
     worker.addEventListener('waiting', () => tell('waiting'));
-    worker.addEventListener('controlling', ({ isUpdate, isExternal }) => {
-      if (!isUpdate && !isExternal) return;
-      if (areFormsOpen()) tell('needed');
-      else window.location.reload();
+    // the first worker of a page takes it over without changing anything; a further one is another version
+    let isKept = navigator.serviceWorker.controller !== null;
+    navigator.serviceWorker.addEventListener('controllerchange', () => {
+      if (isKept && areFormsOpen()) tell('needed');
+      else if (isKept) window.location.reload();
+      isKept = true;
     });
     try {
       await worker.register();

@@ -83,6 +83,8 @@ export class Keeper {
     private readonly tab: string,
     /** Called in every transaction before anything is written; throws where nothing may be. */
     private readonly mayWrite: () => Promise<void> = async () => undefined,
+    /** Called with every record that has been written or taken away. */
+    private readonly wrote: (table: TableName, id: string, value: unknown) => void = () => undefined,
   ) {}
 
   /** What undo would take back; null: nothing. */
@@ -191,6 +193,7 @@ export class Keeper {
     for (const { table, id, revision, before, value } of made) {
       this.own.set(`${table} ${id} ${revision}`, before);
       if (value !== null) this.rows.note(table, id, revision, value);
+      this.wrote(table, id, value);
     }
   }
 

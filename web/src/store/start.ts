@@ -49,6 +49,8 @@ export const startBench = async (): Promise<Bench> => {
   void store.findUndo();
   drawings = whenQuiet().then(async () => {
     if (await store.hasDrawingsToCome()) await store.layOutDrawings((await readDemo()).artworks);
+    // held by this page too, so that they can be put back where the storage is cleared under it
+    else await store.readArtworks();
   });
   return bench;
 };

@@ -50,6 +50,14 @@ const scene = (some: object): Workspace => ({
   ...some,
 });
 
+const withArtwork = (id: string, artworkId: string): Piece => ({
+  ...bowl,
+  id,
+  parts: [{ ...bowl.parts[0]!, designs: [{ ...bowl.parts[0]!.designs[0]!, artworkId }] }],
+});
+const drawing = (id: string) =>
+  ({ id, name: id, svg: '<svg/>', source: { kind: 'drawing', file: `${id}.svg` }, mends: [] }) as never;
+
 let tab: WorkspaceStore;
 let otherTab: WorkspaceStore;
 let count = 0;
@@ -427,6 +435,21 @@ describe('a record that cannot be read', () => {
 describe('storage that is cleared under an open page', () => {
   const clear = () => new BenchDatabase(`bench-${count}`).delete();
 
+  test('is filled again without the drawings that the page never read', async () => {
+    const drawn = withArtwork('bowl', 'star');
+    await tab.layOutFirst(scene({ pieces: [drawn], artworks: [drawing('star')] }), 'now');
+    const other = new WorkspaceStore(new BenchDatabase(`bench-${count}`), () => 'UTC', 'another tab');
+    await tab.layOutDrawings([drawing('star')]);
+    const { pieces } = await other.readBench();
+    expect(pieces).toHaveLength(1);
+    await clear();
+    const cleared = (await other.readBench().catch((error: unknown) => error)) as ClearedError;
+    expect(tab.heldWorkspace(cleared.held).artworks).toHaveLength(1);
+    await other.putBack(cleared.held);
+    const back = await other.readWorkspace();
+    expect([back.artworks, back.pieces[0]!.parts[0]!.designs[0]!.artworkId]).toEqual([[], null]);
+  });
+
   test('is not taken for an empty bench, takes nothing more, and can be filled again from the page', async () => {
     await tab.layOutFirst(scene({ pieces: [bowl], events: [done('e1', 'bowl')], artworks: [] }), 'now');
     const before = await tab.readWorkspace();
@@ -443,23 +466,15 @@ describe('storage that is cleared under an open page', () => {
 });
 
 describe('the demo', () => {
-  const drawn = (id: string, artworkId: string): Piece => ({
-    ...bowl,
-    id,
-    parts: [{ ...bowl.parts[0]!, designs: [{ ...bowl.parts[0]!.designs[0]!, artworkId }] }],
-  });
-  const drawing = (id: string) =>
-    ({ id, name: id, svg: '<svg/>', source: { kind: 'drawing', file: `${id}.svg` }, mends: [] }) as never;
-
   test('laid out again brings its drawings, and taken away takes those that nothing else uses', async () => {
     const demo = {
-      pieces: [drawn('a', 'one'), drawn('b', 'two')],
+      pieces: [withArtwork('a', 'one'), withArtwork('b', 'two')],
       events: [],
       artworks: [drawing('one'), drawing('two')],
     };
     await tab.layOutFirst(scene(demo), 'now');
     await tab.layOutDrawings(demo.artworks);
-    await tab.addPiece(drawn('mine', 'two'), 'mine');
+    await tab.addPiece(withArtwork('mine', 'two'), 'mine');
     await tab.takeAway(new Set(['a', 'b']), 'removing the demo');
     expect((await tab.readWorkspace()).artworks.map(({ id }) => id)).toEqual(['two']);
     await tab.layOut(demo, 'laying out the demo');

@@ -60,16 +60,26 @@ export class WorkspaceStore {
   private readonly keeper: Keeper;
   /** What was last read, and the drawings that were: what is left where the storage is cleared. */
   private held: Bench | null = null;
-  private heldArtworks: readonly ArtworkRecord[] = [];
+  private readonly heldArtworks = new Map<string, ArtworkRecord>();
 
   constructor(
     private readonly database = new BenchDatabase(),
     private readonly zone: () => string = () => Intl.DateTimeFormat().resolvedOptions().timeZone,
     tab = crypto.randomUUID() as string,
   ) {
-    this.keeper = new Keeper(database, this.rows, tab, async () => {
-      if (this.held?.isStarted && !(await this.database.facts.get('started'))) throw new ClearedError(this.held);
-    });
+    this.keeper = new Keeper(
+      database,
+      this.rows,
+      tab,
+      async () => {
+        if (this.held?.isStarted && !(await this.database.facts.get('started'))) throw new ClearedError(this.held);
+      },
+      (table, id, value) => {
+        if (table !== 'artworks') return;
+        if (value === null) this.heldArtworks.delete(id);
+        else this.heldArtworks.set(id, value as ArtworkRecord);
+      },
+    );
   }
 
   /** @throws ClearedError where the storage was emptied since it was last read */
@@ -118,8 +128,8 @@ export class WorkspaceStore {
   /** Artworks are large: they are read apart from the rest, and only when they change. */
   async readArtworks(): Promise<ArtworkRecord[]> {
     const artworks = this.rows.rows('artworks', await this.database.artworks.toArray(), []);
-    this.heldArtworks = artworks.map(({ value }) => value);
-    return [...this.heldArtworks];
+    for (const { id, value } of artworks) this.heldArtworks.set(id, value);
+    return artworks.map(({ value }) => value);
   }
 
   watchArtworks(changed: (artworks: readonly ArtworkRecord[]) => void): () => void {
@@ -342,7 +352,12 @@ export class WorkspaceStore {
 
   /** What this page still holds, where the storage behind it was cleared. */
   heldWorkspace(bench: Bench): Workspace {
-    return workspaceOf(bench, this.heldArtworks);
+    const pieces = bench.pieces.map(({ value }) => value);
+    const used = artworkIdsOf(pieces);
+    const artworks = [...this.heldArtworks.values()].filter(({ id }) => used.has(id));
+    // a drawing that this page never read is gone: its design is told by its facts alone
+    const there = new Set(artworks.map(({ id }) => id));
+    return { ...workspaceOf(bench, artworks), pieces: pieces.map((piece) => withoutLostDrawings(piece, there)) };
   }
 
   /** Puts what this page still holds back into storage that was cleared. */
@@ -397,6 +412,16 @@ export class WorkspaceStore {
 
 const artworkIdsOf = (pieces: readonly Piece[]): Set<string | null> =>
   new Set(pieces.flatMap(({ parts }) => parts.flatMap(({ designs }) => designs.map(({ artworkId }) => artworkId))));
+
+const withoutLostDrawings = (piece: Piece, there: ReadonlySet<string>): Piece => ({
+  ...piece,
+  parts: piece.parts.map((part) => ({
+    ...part,
+    designs: part.designs.map((design) =>
+      design.artworkId === null || there.has(design.artworkId) ? design : { ...design, artworkId: null },
+    ),
+  })),
+});
 
 const idIn = <Name extends ListName>(table: Name, value: RecordOf<Name>): string =>
   (RECORDS[table].idOf as (value: RecordOf<Name>) => string)(value);

@@ -1,4 +1,6 @@
 export default {
+  // as many as the machine has hands: nothing else runs beside the tests
+  maxWorkers: '100%',
   roots: ['<rootDir>/core/src', '<rootDir>/web/src', '<rootDir>/server/src'],
   testMatch: ['**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],

@@ -46,15 +46,16 @@ export const watchFrames = async (page: Page): Promise<() => Promise<readonly nu
     page.evaluate(() => (window as unknown as { gaps: number[] }).gaps.splice(0).sort((one, other) => one - other));
 };
 
-/** No serious finding of the accessibility rules on what is shown, once nothing moves. */
-export const expectAccessible = async (page: Page): Promise<void> => {
+/** No serious finding of the accessibility rules on what is shown, once nothing moves; of some rules alone where they are named. */
+export const expectAccessible = async (page: Page, rules?: readonly string[]): Promise<void> => {
   await page.evaluate(() => {
     const ending = document
       .getAnimations()
       .filter(({ effect }) => effect?.getComputedTiming().iterations !== Number.POSITIVE_INFINITY);
     return Promise.allSettled(ending.map(({ finished }) => finished));
   });
-  const { violations } = await new AxeBuilder({ page }).analyze();
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (rules ? axe.withRules([...rules]) : axe).analyze();
   const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
   expect(serious.map(({ id, nodes }) => `${id}: ${nodes.map(({ target }) => target.join(' ')).join(' | ')}`)).toEqual(
     [],

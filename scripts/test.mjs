@@ -1,4 +1,5 @@
 // Everything that must hold, in one command: set-up, lint, types, unit tests, journeys in the browser on the production build.
+// With --long, tests with drawn cases make all their tries instead of a few: what CI runs.
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { installed, node, root, run } from './run.mjs';
@@ -46,31 +47,44 @@ const stage = async (name, promise) => {
   console.log(`— ${name}: ${code === 0 ? 'passed' : 'FAILED'} in ${Math.round((Date.now() - started) / 1000)} s`);
 };
 
-await stage('format and lint', () => run('npx', ['prettier', '--check', '--log-level', 'warn', '.']));
-await stage('rules of the code', () => run('npx', ['eslint', '.']));
-await stage('arrows', () =>
-  run('npx', [
-    'depcruise',
-    '--config',
-    '.dependency-cruiser.cjs',
-    '--output-type',
-    'err',
-    'core/src',
-    'web/src',
-    'server/src',
-  ]),
-);
-await stage('types', () => node('scripts/typecheck.mjs'));
-await stage('build', () => node('scripts/build.mjs'));
+const env = process.argv.includes('--long') ? { SGRAFFA_LONG: '1' } : {};
+
+// two hands: what only reads the sources runs beside what builds from them
+await Promise.all([
+  (async () => {
+    await stage('format', () => run('npx', ['prettier', '--check', '--log-level', 'warn', '.']));
+    await stage('rules of the code', () => run('npx', ['eslint', '.']));
+    await stage('arrows', () =>
+      run('npx', [
+        'depcruise',
+        '--config',
+        '.dependency-cruiser.cjs',
+        '--output-type',
+        'err',
+        'core/src',
+        'web/src',
+        'server/src',
+      ]),
+    );
+  })(),
+  (async () => {
+    await stage('types', () => node('scripts/typecheck.mjs'));
+    await stage('build', () => node('scripts/build.mjs'));
+  })(),
+]);
 await stage('unit tests', () =>
-  run(process.execPath, [
-    '--experimental-vm-modules',
-    '--disable-warning=ExperimentalWarning',
-    'node_modules/jest/bin/jest.js',
-    '--silent',
-    '--json',
-    '--outputFile=.cache/jest.json',
-  ]),
+  run(
+    process.execPath,
+    [
+      '--experimental-vm-modules',
+      '--disable-warning=ExperimentalWarning',
+      'node_modules/jest/bin/jest.js',
+      '--silent',
+      '--json',
+      '--outputFile=.cache/jest.json',
+    ],
+    { env },
+  ),
 );
 await stage('journeys', () => run('npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts']));
 

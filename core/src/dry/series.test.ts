@@ -223,7 +223,7 @@ describe('readings from a file', () => {
     expect(last.ok && [last.series.hours.length, last.series.from]).toEqual([2000, '2026-11-01T01:00:00.000Z']);
   });
 
-  test('its time grows with its length: 60,000 rows in an hour take about ten times 6,000', () => {
+  test('its time grows with its length: 60,000 rows in an hour take no more than ten times 6,000 and some', () => {
     const timed = (count: number) => {
       const text = rows(hoursOf(count, '2026-12-01T08:00:00Z', 3_500_000 / count));
       const began = performance.now();
@@ -232,9 +232,9 @@ describe('readings from a file', () => {
       expect(read.ok && read.series.hours).toMatchObject([{ temperatureC: 20, relativeHumidity: 50 }]);
       return performance.now() - began;
     };
-    timed(6000);
-    const small = Math.min(timed(6000), timed(6000));
-    expect(Math.min(timed(60_000), timed(60_000)) / small).toBeLessThan(40);
+    timed(600);
+    const small = Math.min(timed(6000), timed(6000), timed(6000));
+    expect(timed(60_000) / small).toBeLessThan(40);
   });
 
   test('the mean of an hour weighs its readings alike, and rain is added up', () => {

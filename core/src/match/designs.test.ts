@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../testing/runs.ts';
 import { catalogue, LOOKS } from '../materials/index.ts';
 import { designIdsOf, passesOf, type Stack } from '../piece/index.ts';
 import { briefOf, type Said } from '../testing/briefs.ts';
@@ -174,6 +175,6 @@ describe('several designs', () => {
           }
         },
       ),
-      { numRuns: 12, seed: 20261125 },
+      { numRuns: runs(6, 12), seed: 20261125 },
     ));
 });

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { runs } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import { hourAt, type ClimateSeries } from '../dry/index.ts';
 import { plainPiece, plainWorkshop, type Operation, type Piece } from '../piece/index.ts';
@@ -148,11 +149,12 @@ describe('chance', () => {
     expect(hopeless.ok).toBe(false);
   });
 
-  test('over 200 weeks, what is said to be 80–90 % sure comes true that often', () => {
+  test('over many weeks, what is said to be 80–90 % sure comes true that often', () => {
     let told = 0;
     let came = 0;
     let said = 0;
-    for (let number = 0; number < 200; number += 1) {
+    const weeks = runs(50, 200);
+    for (let number = 0; number < weeks; number += 1) {
       const roll = dice(1000 + number);
       const truth = seriesFrom(NOW, someWeather(NOW, 30, roll, 0.45));
       const days = Array.from({ length: 10 }, (_, day) => {
@@ -178,7 +180,8 @@ describe('chance', () => {
       said += chance;
       if (lived(context, week, truth, roll) <= Date.parse(by)) came += 1;
     }
-    expect(told).toBeGreaterThan(120);
-    expect(Math.abs(came / told - said / told)).toBeLessThan(0.075);
+    expect(told).toBeGreaterThan(0.6 * weeks);
+    // the fewer the weeks, the more of it is luck
+    expect(Math.abs(came / told - said / told)).toBeLessThan(1.06 / Math.sqrt(weeks));
   });
 });

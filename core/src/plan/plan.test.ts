@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import { plainPiece, plainWorkshop, type Operation, type Piece, type Workshop } from '../piece/index.ts';
 import {
@@ -207,7 +208,7 @@ describe('dates in sequence', () => {
           }
         });
       }),
-      { numRuns: 12 },
+      { numRuns: runs(5, 12) },
     ));
 
   test('a later start is never ready sooner', () =>
@@ -218,7 +219,7 @@ describe('dates in sequence', () => {
           true,
         );
       }),
-      { numRuns: 12 },
+      { numRuns: runs(5, 12) },
     ));
 
   test('a spray coat meets its recoat hour, or waits until its window opens again', () => {

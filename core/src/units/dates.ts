@@ -61,8 +61,9 @@ const clockIn = (
 };
 
 const yearOf = (digits: string): number => (digits.length === 2 ? 2000 + Number(digits) : Number(digits));
+const daysIn = (year: number, month: number): number => new Date(Date.UTC(2000 + (year % 400), month, 0)).getUTCDate();
 const isDay = ({ year, month, day }: Day): boolean =>
-  month >= 1 && month <= 12 && day >= 1 && day <= Temporal.PlainYearMonth.from({ year, month }).daysInMonth;
+  month >= 1 && month <= 12 && day >= 1 && day <= daysIn(year, month);
 
 const NUMBERS = /^(\d{1,2})([/.-])(\d{1,2})\2(\d{4}|\d{2})$/;
 
@@ -133,6 +134,20 @@ export const bothWays = (text: string): Readonly<Record<DateOrder, string>> | nu
     : null;
 };
 
+const MOST_HOURS_KEPT = 5000;
+const hoursKept = new Map<string, number>();
+
+/** When an hour of a day begins in a zone, ms since 1970; a long file asks for the same one again and again. */
+const hourIn = (day: Day, hour: number, zone: string): number => {
+  const key = `${day.year}-${day.month}-${day.day} ${hour} ${zone}`;
+  const kept = hoursKept.get(key);
+  if (kept !== undefined) return kept;
+  const at = Temporal.PlainDateTime.from({ ...day, hour }).toZonedDateTime(zone).epochMilliseconds;
+  if (hoursKept.size >= MOST_HOURS_KEPT) hoursKept.clear();
+  hoursKept.set(key, at);
+  return at;
+};
+
 /**
  * Reads a date, with or without a time: "25 Nov 2026, 19:30", "2026-11-25T19:30Z", "25.11.2026", "11/25/2026 7:30 pm".
  *
@@ -169,8 +184,6 @@ export const readDateTime = (
       'Write it like 19 Dec 2026, 14:00, or 2026-12-19 14:00.',
     );
   const { hour, minute, second } = time?.clock ?? { hour: 0, minute: 0, second: 0 };
-  const instant = Temporal.PlainDateTime.from({ ...day, hour, minute, second })
-    .toZonedDateTime(time?.zone ?? zone)
-    .toInstant();
-  return { ok: true, value: new Date(instant.epochMilliseconds).toISOString(), hasTime: time !== null };
+  const at = hourIn(day, hour, time?.zone ?? zone) + (minute * 60 + second) * 1000;
+  return { ok: true, value: new Date(at).toISOString(), hasTime: time !== null };
 };

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { runs } from '../../testing/runs.ts';
 import { readFileSync } from 'node:fs';
 import { checkBenchPlan, planBench, readBenchProblem, type BenchProblem } from '../index.ts';
 
@@ -398,7 +399,7 @@ describe('against every plan there is', () => {
         expect([planned.plan.tardiness, planned.plan.makespan]).toEqual(best);
         expect(planned.plan.bound).toBeLessThanOrEqual(planned.plan.makespan);
       }),
-      { numRuns: 30, seed: 41 },
+      { numRuns: runs(10, 30), seed: 41 },
     );
   });
   test('backward: valid, and no plan begins later', () => {
@@ -416,7 +417,7 @@ describe('against every plan there is', () => {
         expect(checkBenchPlan(hard, planned.plan.starts, true)).toEqual([]);
         expect(Math.min(...Object.values(planned.plan.starts))).toBe(latest);
       }),
-      { numRuns: 25, seed: 43 },
+      { numRuns: runs(8, 25), seed: 43 },
     );
   });
 });

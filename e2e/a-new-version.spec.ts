@@ -7,6 +7,8 @@ import type { Page } from '@playwright/test';
 import { createApp } from '../server/src/app.ts';
 import { expect, test } from './journey.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 const BUILD = path.resolve(import.meta.dirname, '../web/dist');
 
 let folder: string;

@@ -26,6 +26,8 @@ export default defineConfig({
     timezoneId: 'Europe/Berlin',
     locale: 'en-GB',
     reducedMotion: 'reduce',
+    // the copy for offline is made by the journeys that are about it: each would make it anew
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
       args: [

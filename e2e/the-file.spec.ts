@@ -67,15 +67,3 @@ test('a second tab sees the change of the first', async ({ context, page }) => {
   await page.getByLabel('Name').press('Enter');
   await expect(other.getByLabel('Name')).toHaveValue('Eclipse bags');
 });
-
-test('it works offline once it has been loaded', async ({ context, page }) => {
-  await page.goto('/pieces');
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
-  await page.reload();
-  await context.setOffline(true);
-  await page.goto('/pieces/demo-markers/match');
-  await expect(page.locator('.sg-candidate.is-chosen')).toBeVisible();
-  await page.keyboard.press('4');
-  await expect(page.getByRole('heading', { name: /^Ready / })).toBeVisible();
-  await context.setOffline(false);
-});

@@ -1,0 +1,19 @@
+import { expect, test } from './journey.ts';
+
+test.use({ serviceWorkers: 'allow' });
+
+test('it works offline once it has been loaded', async ({ context, page }) => {
+  await page.goto('/pieces');
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  const forecast = page.waitForResponse('**/api/climate/**');
+  await page.reload();
+  await forecast;
+  // nothing is under way any more that the network would be missed for
+  await page.evaluate(async () => (await navigator.serviceWorker.ready).update());
+  await context.setOffline(true);
+  await page.goto('/pieces/demo-markers/match');
+  await expect(page.locator('.sg-candidate.is-chosen')).toBeVisible();
+  await page.keyboard.press('4');
+  await expect(page.getByRole('heading', { name: /^Ready / })).toBeVisible();
+  await context.setOffline(false);
+});

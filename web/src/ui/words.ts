@@ -145,7 +145,7 @@ export const BEST_WORDS: Words<Part['priority']> = {
   soonest: 'soonest ready',
   cheapest: 'cheapest',
   leastHandsOn: 'least hands-on',
-  leastRisk: 'least risk',
+  leastRisk: 'least can go wrong',
 };
 export const AXIS_WORDS = Object.fromEntries(
   CARE_AXES.map((axis) => [axis, CARE_TABLE[axis].label]),

@@ -48,7 +48,7 @@ const HEADLINE_WORDS: Readonly<Record<Priority, string>> = {
   soonest: 'is ready soonest',
   cheapest: 'costs least',
   leastHandsOn: 'takes the least time at the bench',
-  leastRisk: 'risks least',
+  leastRisk: 'least can go wrong',
 };
 
 const headline = (match: MatchResult, model: PieceModel): string => {

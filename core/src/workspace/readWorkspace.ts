@@ -197,6 +197,14 @@ const fittingRecords = (name: RecordName, value: unknown): { kept: unknown[]; br
   return { kept, broken };
 };
 
+/** A problem of a piece, with the piece's name in its words. */
+const named = (problem: Problem, pieces: unknown): Problem => {
+  const index = /^pieces\.(\d+)\./.exec(problem.at ?? '')?.[1];
+  const piece: unknown = Array.isArray(pieces) && index !== undefined ? pieces[Number(index)] : undefined;
+  const name = typeof piece === 'object' && piece !== null && 'name' in piece ? piece.name : undefined;
+  return typeof name === 'string' ? { ...problem, given: `In “${name.slice(0, 60)}” ${problem.given}` } : problem;
+};
+
 /**
  * Reads a workspace file without what is broken in it: records that do not fit the format, references that lead nowhere, ids that stand
  * twice. What the file says of a surface is never left out alone: such a piece is left out whole, with its marks.
@@ -218,10 +226,16 @@ export const mendWorkspace = (
   );
   if (!read.ok) return read;
   const { workspace, broken } = examined(read.value, catalogue);
+  // records are told by their place in the file, and pieces by their name too
+  const places = lists.flatMap(([, list]) => list.broken);
+  const kept = new Map(lists);
   return {
     ok: true,
     workspace: noteWhole(workspace),
-    leftOut: [...lists.flatMap(([, list]) => list.broken), ...broken],
+    leftOut: [
+      ...places.map((one) => named(one, value['pieces'])),
+      ...broken.map((one) => named(one, kept.get('pieces')!.kept)),
+    ],
   };
 };
 

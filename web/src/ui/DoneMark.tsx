@@ -35,6 +35,15 @@ const doneAt = (pieceId: string, step: Step, at: string): BenchEvent => ({
   outcome: 'done',
 });
 
+const MOST_NAMED = 2;
+
+/** The steps by name where they are few, by their number and the last of them where they are many. */
+const openWords = (open: readonly Step[]): string => {
+  const names = open.map(({ label }) => `“${label}”`);
+  if (names.length <= MOST_NAMED) return names.join(' and ');
+  return `${names.length} steps, the last of them ${names.at(-1)}`;
+};
+
 const notAfter =
   (now: string) =>
   (instant: string): Outcome<{ value: string }> =>
@@ -89,18 +98,18 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
         <DateInput label="Done at" value={at} zone={zone} onChange={setAt} refuse={notAfter(now)} />
         {open.length > 0 && (
           <p className="sg-open-before">
-            Before it comes what is not marked yet: {open.map(({ label }) => `“${label}”`).join(', ')}. Was that done
-            too?
+            Before it comes what is not marked yet: {openWords(open)}. Was that done too?
           </p>
         )}
         <div className="sg-buttons">
           {open.length > 0 && (
-            <Button mt="sm" disabled={at === null} onClick={() => keep(open)}>
-              {open.length === 1 ? 'Done too, by then' : `All ${open.length} done too, by then`}
+            <Button mt="sm" size="compact-md" disabled={at === null} onClick={() => keep(open)}>
+              {open.length === 1 ? 'Done too, by then' : `All ${open.length} done too`}
             </Button>
           )}
           <Button
             mt="sm"
+            size="compact-md"
             variant={open.length > 0 ? 'outline' : 'filled'}
             disabled={at === null}
             onClick={() => keep([])}

@@ -1,7 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { product } from '../testing/briefs.ts';
-import { dryTime, dryTimeAlong, dryUntil, readClimate, type ClimateHour, type ClimateSeries } from './index.ts';
+import {
+  climateBeyond,
+  dryTime,
+  dryTimeAlong,
+  dryUntil,
+  readClimate,
+  type ClimateHour,
+  type ClimateSeries,
+} from './index.ts';
 
 const START = Date.parse('2026-12-01T08:00:00Z');
 const hour = (temperatureC: number, relativeHumidity: number): ClimateHour => ({
@@ -31,6 +39,36 @@ describe('drying along a climate', () => {
       typical,
       high,
     ]);
+  });
+
+  test('each figure has its own factor: low of low, high of high', () => {
+    const label = latex.dry.touch!;
+    const along = dryTimeAlong(latex, 'touch', START, steady(23, 50, 2000), { enclosure: 'narrowNeck' });
+    const closed = dryTime(latex, 'touch', { temperatureC: 23, relativeHumidity: 50 }, { enclosure: 'narrowNeck' });
+    const expected = [label.low * 10, label.typical * 17, label.high * 30].map(Math.round);
+    expect(along.ok && [along.low, along.typical, along.high].map(Math.round)).toEqual(expected);
+    expect(closed.ok && [closed.time.low, closed.time.typical, closed.time.high].map(Math.round)).toEqual(expected);
+  });
+
+  test('every hour counts by its own air, the first by what is left of it', () => {
+    const [warm, cool] = [hour(30, 40), hour(14, 60)];
+    const timeIn = (air: ClimateHour) => {
+      const read = dryTime(latex, 'recoat', air);
+      if (!read.ok) throw new Error(read.problems[0]!.given);
+      return read.time.high;
+    };
+    const read = dryTimeAlong(latex, 'recoat', START + 2_400_000, series([warm, ...steady(14, 60).hours]));
+    // twenty minutes of the warm hour are left; what is not dry by then dries in the cool
+    const expected = 20 + (1 - 20 / timeIn(warm)) * timeIn(cool);
+    expect(read.ok && read.high).toBeCloseTo(expected, 6);
+  });
+
+  test('beyond the last hour the last day’s mean is reckoned with, and no older hour', () => {
+    const old = Array.from({ length: 30 }, () => hour(12, 70));
+    const last = Array.from({ length: 24 }, (_, index) => hour(index < 12 ? 20 : 26, index < 12 ? 40 : 60));
+    expect(climateBeyond(series([...old, ...last]))).toEqual({ temperatureC: 23, relativeHumidity: 50 });
+    const own = { temperatureC: 5, relativeHumidity: 90 };
+    expect(climateBeyond({ ...series(last), beyond: own })).toEqual(own);
   });
 
   test('in a steady climate is the closed form, from any minute of an hour', () =>

@@ -20,11 +20,20 @@ describe('why nothing is sprayed in an hour', () => {
     ['rain', { rainMm: 0.1 }, 'rain'],
     ['night', { isDaylight: false }, 'dark'],
     ['cold', { temperatureC: 9.9 }, 'below 10 °C'],
+    ['just warm enough', { temperatureC: 10 }, null],
     ['heat', { temperatureC: 33 }, 'above 32 °C'],
+    ['just cool enough', { temperatureC: 32 }, null],
     ['damp', { relativeHumidity: 81 }, 'above 80 % RH'],
+    ['just dry enough', { relativeHumidity: 80, temperatureC: 25 }, null],
     ['wind', { windMs: 4 }, 'wind of 4 m/s and more'],
+    ['a little less wind', { windMs: 3.9 }, null],
     ['a surface near the dew point', { surfaceC: 11, relativeHumidity: 60 }, 'dew'],
   ])('%s', (_name, hour, why) => expect(whyNotOutdoors(enamel, { ...FINE, ...hour })).toBe(why));
+
+  test('a product without gates of its own is held to none', () => {
+    const { gates: _gates, ...plain } = enamel;
+    expect(whyNotOutdoors({ ...plain, gates: {} }, { ...FINE, windMs: 12 })).toBeNull();
+  });
 
   test('without a product only rain and night count', () => {
     expect(whyNotOutdoors(undefined, { ...FINE, temperatureC: 2, relativeHumidity: 95, windMs: 12 })).toBeNull();

@@ -11,6 +11,7 @@ import {
   mapped,
   polygonArea,
   rectangle,
+  reversed,
   ringLength,
   stroked,
   subtracted,
@@ -154,6 +155,33 @@ describe('booleans', () => {
     expect(polygonArea(stroked(line, 4, 'miter', 'square', 4))).toBeCloseTo(136, 3);
     expect(polygonArea(stroked(line, 4, 'miter', 'round', 4))).toBeCloseTo(120 + 4 * Math.PI, 1);
   });
+  test('a ring run through the other way round begins where it ended, and turns its area', () => {
+    const ring = Float64Array.of(0, 1, 2, 3, 4, 5);
+    expect([...reversed(ring)]).toEqual([4, 5, 2, 3, 0, 1]);
+    const square = rectangle({ x: 0, y: 0, width: 2, height: 3 });
+    expect(polygonArea([reversed(square)])).toBe(-polygonArea([square]));
+  });
+
+  test('margins of a rectangle are its own at each side; those of a disc go all around', () => {
+    const margins = { top: 1, right: 2, bottom: 3, left: 4 };
+    const free = (area: Parameters<typeof clearAreaOf>[0]) => {
+      const read = clearAreaOf(area);
+      if (!read.ok) throw new Error(read.problems[0]!.given);
+      return boundsOf(read.clear);
+    };
+    expect(free({ kind: 'rectangle', widthMm: 100, heightMm: 50, margins })).toEqual({
+      x: 4,
+      y: 1,
+      width: 94,
+      height: 46,
+    });
+    const disc = free({ kind: 'disc', diameterMm: 100, margins });
+    for (const [side, wanted] of Object.entries({ x: 1, y: 1, width: 98, height: 98 }))
+      expect(disc[side as keyof typeof disc]).toBeCloseTo(wanted, 1);
+    const side = free({ kind: 'cylinder', circumferenceMm: 100, heightMm: 50, margins });
+    expect(side).toEqual({ x: 4, y: 1, width: 94, height: 46 });
+  });
+
   test('lengths of outlines', () => expect(ringLength(rectangle({ x: 3, y: 4, width: 10, height: 20 }))).toBe(60));
 });
 

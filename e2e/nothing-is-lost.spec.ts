@@ -216,3 +216,50 @@ test('the zone of the bench can be changed: the plan follows, and lengths change
     .click();
   await expect(stroke).toHaveValue('3/4 in');
 });
+
+const WITHOUT_STORAGE: readonly (readonly [string, () => void, RegExp])[] = [
+  [
+    'blocked',
+    () =>
+      Object.defineProperty(IDBFactory.prototype, 'open', {
+        value: () => {
+          throw new DOMException('The operation is insecure.', 'SecurityError');
+        },
+      }),
+    /The browser allows no storage here/,
+  ],
+  [
+    'full',
+    () => {
+      const { add, put } = IDBObjectStore.prototype;
+      const refuse = (): never => {
+        throw new DOMException('Quota exceeded.', 'QuotaExceededError');
+      };
+      const isFull = () => sessionStorage.getItem('full') !== null;
+      IDBObjectStore.prototype.put = function (...row) {
+        return isFull() ? refuse() : put.apply(this, row);
+      };
+      IDBObjectStore.prototype.add = function (...row) {
+        return isFull() ? refuse() : add.apply(this, row);
+      };
+    },
+    /The browser’s storage is full/,
+  ],
+];
+
+for (const [what, without, words] of WITHOUT_STORAGE)
+  test(`storage that is ${what} is said as what it is, and a typed line stays`, async ({ page }) => {
+    await page.addInitScript(without);
+    await page.goto('/pieces/new');
+    if (what === 'full') {
+      await expect(page.getByLabel('The piece in one line')).toBeVisible();
+      await page.evaluate(() => sessionStorage.setItem('full', 'yes'));
+    }
+    const line = page.getByLabel('The piece in one line');
+    await line.fill('enamel bowl, hand-washed daily');
+    await page.getByRole('button', { name: 'Work out its layers' }).click();
+    await expect(page.getByText(words).first()).toBeVisible();
+    await expect(line).toHaveValue('enamel bowl, hand-washed daily');
+    await page.reload();
+    await expect(line).toHaveValue('enamel bowl, hand-washed daily');
+  });

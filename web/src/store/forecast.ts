@@ -43,7 +43,8 @@ const wordsOf = (error: unknown): string => {
 const readForecast = async (station: string): Promise<Pick<Forecast, 'series' | 'source' | 'trouble'>> => {
   try {
     const series = await readStation(station);
-    await store.keepForecast(station, JSON.stringify(series));
+    // a forecast that cannot be kept for later is good for now all the same
+    await store.keepForecast(station, JSON.stringify(series)).catch(() => undefined);
     return { series, source: 'station', trouble: null };
   } catch (error) {
     const kept = await store.lastForecast(station);

@@ -46,11 +46,14 @@ export const startBench = async (): Promise<Bench> => {
     await store.layOutFirst(scene, new Date().toISOString());
     bench = await store.readBench();
   }
-  void store.findUndo();
-  drawings = whenQuiet().then(async () => {
-    if (await store.hasDrawingsToCome()) await store.layOutDrawings((await readDemo()).artworks);
-    // held by this page too, so that they can be put back where the storage is cleared under it
-    else await store.readArtworks();
-  });
+  // what fails here is tried again on the next start; the bench itself is open
+  store.findUndo().catch(() => undefined);
+  drawings = whenQuiet()
+    .then(async () => {
+      if (await store.hasDrawingsToCome()) await store.layOutDrawings((await readDemo()).artworks);
+      // held by this page too, so that they can be put back where the storage is cleared under it
+      else await store.readArtworks();
+    })
+    .catch(() => undefined);
   return bench;
 };

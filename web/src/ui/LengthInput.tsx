@@ -25,7 +25,7 @@ const UnitPress = ({ unit }: { unit: LengthUnit }) => {
       title={`Change to ${UNIT_WORDS[next]}`}
       onClick={() => bench && void changeSettings(bench.settings, (kept) => ({ ...kept, length: next }), 'lengths')}
     >
-      {unit}
+      → {next}
     </UnstyledButton>
   );
 };

@@ -78,6 +78,14 @@ const ROWS: readonly (readonly [string, object])[] = [
   ['plywood 18 mm thick', { widthMm: null, heightMm: null }],
   // when, how old, how long
   ['plaques ready by 12 December', { due: '2026-12-12' }],
+  ['plaques ready by 24.12.2026', { due: '2026-12-24' }],
+  ['plaques ready by 5.12.2026', { due: '2026-12-05' }],
+  ['plaques ready by 24/12', { due: '2026-12-24' }],
+  ['plaques due 12/25/2026', { due: '2026-12-25' }],
+  ['plaques due 3/3', { due: '2027-03-03' }],
+  // which of the two is the month is not guessed at
+  ['plaques ready by 5/12', { due: null }],
+  ['plaques ready by 5/12/2026', { due: null }],
   ['baubles, needed before Christmas', { due: '2026-12-24' }],
   ['signs ready by Friday', { due: '2026-11-27' }],
   ['steel locker sprayed three weeks ago', { finish: 'sprayed-paint', ageDays: 21, lifeYears: null }],

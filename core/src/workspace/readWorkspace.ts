@@ -197,12 +197,12 @@ const fittingRecords = (name: RecordName, value: unknown): { kept: unknown[]; br
   return { kept, broken };
 };
 
-/** A problem of a piece, with the piece's name in its words. */
+/** A problem of something that is left out, with the name of the piece that it stands in. */
 const named = (problem: Problem, pieces: unknown): Problem => {
   const index = /^pieces\.(\d+)\./.exec(problem.at ?? '')?.[1];
   const piece: unknown = Array.isArray(pieces) && index !== undefined ? pieces[Number(index)] : undefined;
   const name = typeof piece === 'object' && piece !== null && 'name' in piece ? piece.name : undefined;
-  return typeof name === 'string' ? { ...problem, given: `In “${name.slice(0, 60)}” ${problem.given}` } : problem;
+  return { ...problem, todo: typeof name === 'string' ? `It stands in “${name.slice(0, 60)}”.` : '' };
 };
 
 /**

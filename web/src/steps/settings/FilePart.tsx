@@ -24,12 +24,10 @@ interface Told {
 
 const MOST_LINES = 12;
 
-const Lines = ({ problems, isLeftOut = false }: { problems: readonly Problem[]; isLeftOut?: boolean }) => (
+const Lines = ({ problems }: { problems: readonly Problem[] }) => (
   <ul>
     {problems.slice(0, MOST_LINES).map((problem, index) => (
-      <li key={`${index} ${problem.at}`}>
-        {isLeftOut ? `${problem.given} Allowed: ${problem.allowed} (${problem.at})` : problemSentence(problem)}
-      </li>
+      <li key={`${index} ${problem.at}`}>{problemSentence(problem)}</li>
     ))}
     {problems.length > MOST_LINES && <li>and {problems.length - MOST_LINES} more.</li>}
   </ul>
@@ -46,7 +44,7 @@ const ToldPart = ({ told, takeRest }: { told: Told; takeRest: () => void }) => (
           {told.fileName} can be imported without what is broken in it: {told.rest.workspace.pieces.length}{' '}
           {told.rest.workspace.pieces.length === 1 ? 'piece' : 'pieces'} would come over. This would be left out:
         </p>
-        <Lines problems={told.rest.leftOut} isLeftOut />
+        <Lines problems={told.rest.leftOut} />
         <Button onClick={takeRest}>Leave these out and import the rest</Button>
       </>
     ) : (

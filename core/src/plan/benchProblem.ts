@@ -79,6 +79,10 @@ export const coatProducts = (piece: Piece, catalogue: Catalogue): ((step: Step) 
 export const sharedMinutes = (from: Step, to: Step, each: (one: number, other: number) => number): number =>
   from.pieces === to.pieces ? to.setUpMinutes + (to.pieces - 1) * each(from.eachMinutes, to.eachMinutes) : 0;
 
+/** Windows of which the last never closes: what comes too late still never comes in a time between two of them. */
+const leftOpen = (windows: NonNullable<Lag['windows']>): NonNullable<Lag['windows']> =>
+  windows.map(([low, high], index) => [low, index === windows.length - 1 ? null : high]);
+
 /** Lays the pieces of a bench out as one problem; one object for one problem. */
 class Poser {
   readonly epoch: number;
@@ -195,11 +199,11 @@ class Poser {
     const holdsRack =
       this.context.rackPlaces !== null && this.context.rackPlaces !== undefined && before.coatOf !== null;
     const shared = isOwn || holdsRack ? 0 : Math.floor(sharedMinutes(before, step, Math.min));
-    if (lag.windows && !how.isLoose) {
+    if (lag.windows) {
       const longest = Math.ceil(sharedMinutes(before, step, Math.max));
       // outdoors the least gap hangs on the hour in which the coat is laid
       if (how.clock) this.lags.push({ from: how.clock(), fromPoint: 'dry', to, min: -shared });
-      const windows = lag.windows
+      const windows = (how.isLoose ? leftOpen(lag.windows) : lag.windows)
         .map(([low, high]): [number, number | null] => [
           wholeMinutes(how.clock ? low : Math.max(low, lag.time.high)) - shared,
           high === null ? null : Math.floor(high) - longest,

@@ -114,6 +114,27 @@ describe('facts never lock', () => {
     expect(read.droppedPins).toEqual([{ pieceId: signs.id, stepId: slow.id }]);
   });
 
+  test('a coat that gives way to a fact still never comes between its windows', () => {
+    const now = '2026-11-28T09:00:00.000Z';
+    const found = pieces.flatMap((piece) =>
+      stepsOf(piece, all, CONTEXT.workshop, undefined, { rack: 12, turner: 1 }).flatMap((step, _index, steps) =>
+        step.lags.some(({ windows }) => (windows?.length ?? 0) > 1) ? [{ piece, step, steps }] : [],
+      ),
+    )[0];
+    if (!found) throw new Error('No coat of the demo has two windows.');
+    const { piece, step, steps } = found;
+    const { windows } = step.lags.find((lag) => (lag.windows?.length ?? 0) > 1)!;
+    const [first, last] = [windows![0]!, windows!.at(-1)!];
+    // the coat before it was laid so long ago that the first window is over, and the crafter had moved this one to right now
+    const laid = new Date(Date.parse(now) - (first[1]! + 30) * 60_000).toISOString();
+    const done = Object.fromEntries(steps.slice(0, steps.indexOf(step)).map(({ id }) => [id, laid]));
+    const moved = { ...piece, pins: [{ stepId: step.id, at: '2026-11-28T09:15:00.000Z' }] };
+    const at = week({ [piece.id]: done }, { now }, [moved]).plans[piece.id]!.steps.find(
+      ({ stepId }) => stepId === step.id,
+    )!;
+    expect((Date.parse(at.start) - Date.parse(laid)) / 60_000).toBeGreaterThanOrEqual(last[0]);
+  });
+
   test('more done at one place at once than it holds is no reason to plan nothing: what is to come waits for the place', () => {
     const step = (id: string, item: string) => ({
       id,

@@ -65,7 +65,7 @@ const nameOf = (value: unknown): string => {
 };
 
 /** What leads to a record that is taken away, by kind of record; kinds to which nothing leads are not named. */
-const LED_TO = { pieces: 'piece', artworks: 'artwork', ownProducts: 'product' } as const;
+export const LED_TO = { pieces: 'piece', artworks: 'artwork', ownProducts: 'product' } as const;
 
 /** Complaints about whatever still uses a record that the change takes away. */
 const inUse = (changes: readonly RecordChange[], standing: Standing, known: Known): Problem[] => {

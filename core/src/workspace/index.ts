@@ -15,5 +15,5 @@ export { writeWorkspace } from './writeWorkspace.ts';
 export { exportWorkspace } from './exportWorkspace.ts';
 export { unsaidAgain } from './unsaid.ts';
 export { takenBack, type TakenBack } from './takenBack.ts';
-export { gate, MOST_ARTWORK, type RecordChange, type Standing } from './gate.ts';
+export { gate, LED_TO, MOST_ARTWORK, type RecordChange, type Standing } from './gate.ts';
 export { mendedPiece } from './references.ts';

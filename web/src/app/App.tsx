@@ -2,6 +2,7 @@ import { localStorageColorSchemeManager, MantineProvider } from '@mantine/core';
 import { Notifications } from '@mantine/notifications';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { benchQuery } from '../store/bench.ts';
 import { PiecesPage } from '../steps/pieces/PiecesPage.tsx';
 import { Shell } from './Shell.tsx';
 import { slips, theme } from './theme.ts';
@@ -13,6 +14,9 @@ const client = new QueryClient({
     mutations: { networkMode: 'always' },
   },
 });
+
+// the bench is opened while the frame is drawn
+void client.prefetchQuery(benchQuery);
 
 const router = createBrowserRouter([
   {

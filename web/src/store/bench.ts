@@ -26,7 +26,8 @@ import { troubleOf, type Trouble } from './trouble.ts';
 import { readDemo, startBench, store } from './start.ts';
 import { ClearedError, type Bench, type Edit } from './workspaceStore.ts';
 
-const benchQuery = queryOptions({
+/** The bench, opened and, on the very first start, laid out. */
+export const benchQuery = queryOptions({
   queryKey: ['bench'],
   queryFn: async () => {
     try {

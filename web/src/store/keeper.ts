@@ -2,7 +2,7 @@ import type { Table } from 'dexie';
 import {
   catalogue,
   gate,
-  MOST_ARTWORK,
+  LED_TO,
   readRecord,
   RECORD_NAMES,
   takenBack,
@@ -53,8 +53,6 @@ export interface Stay {
 
 export const MOST_UNDO = 50;
 const REVISION = 'revision';
-/** Kinds of records that others lead to. */
-const LED_TO: readonly TableName[] = ['pieces', 'artworks', 'ownProducts'];
 const NO_COUNTS = Object.fromEntries(RECORD_NAMES.map((name) => [name, 0])) as Record<RecordName, number>;
 
 /** A record that a transaction wrote, with the revision before. */
@@ -168,7 +166,7 @@ export class Keeper {
         const now = (await this.table(table).get(id))?.value ?? null;
         const { value, stays: fields } = takenBack(before, after, now);
         if (fields.length) stays.push({ table, id, fields: fields.filter(Boolean), why: 'changed-since' });
-        if (keepsUsed && value === null && table !== 'pieces' && LED_TO.includes(table))
+        if (keepsUsed && value === null && table !== 'pieces' && table in LED_TO)
           stays.push({ table, id, fields: [], why: 'in-use' });
         else if (!isSame(now, value)) changes.push({ table, id, before: now, after: value });
       }
@@ -279,7 +277,7 @@ export class Keeper {
         .map(({ value }) => value),
       ...changes.flatMap(({ table, after }) => (table === name && after !== null ? [after as RecordOf<Name>] : [])),
     ];
-    const isGone = changes.some(({ table, after }) => after === null && LED_TO.includes(table));
+    const isGone = changes.some(({ table, after }) => after === null && table in LED_TO);
     const marked = changes.flatMap(({ table, after }) =>
       table === 'events' && after !== null ? [(after as RecordOf<'events'>).pieceId] : [],
     );
@@ -294,7 +292,7 @@ export class Keeper {
       ownProducts: await good('ownProducts', ownProducts.toArray()),
       overrides: await good('overrides', overrides.toArray()),
       artworkIds: new Set([...(await artworks.toCollection().primaryKeys()), ...toCome]),
-      artworkCharacters: artworkCharacters > MOST_ARTWORK ? artworkCharacters : 0,
+      artworkCharacters,
       counts,
       pieces: await good('pieces', isGone ? pieces.toArray() : pieces.bulkGet(marked)),
       events: isGone ? await good('events', events.toArray()) : [],

@@ -28,7 +28,12 @@ let demo: Promise<Workspace> | undefined;
 export const readDemo = (): Promise<Workspace> =>
   (demo ??= fetch(demoUrl)
     .then((answer) => answer.text())
-    .then(shippedWorkspace));
+    .then(shippedWorkspace)
+    .catch((error: unknown) => {
+      // it may be within reach the next time
+      demo = undefined;
+      throw error;
+    }));
 
 let drawings: Promise<void> = Promise.resolve();
 
@@ -42,8 +47,9 @@ export const whenLaidOut = (): Promise<void> => drawings;
 export const startBench = async (): Promise<Bench> => {
   let bench = await store.readBench();
   if (!bench.isStarted) {
-    const scene = bench.pieces.length === 0 ? await readDemo() : null;
-    await store.layOutFirst(scene, new Date().toISOString());
+    const scene = bench.pieces.length === 0 ? await readDemo().catch(() => undefined) : null;
+    // out of reach: the bench opens empty, and the scene is laid out on the next start
+    if (scene !== undefined) await store.layOutFirst(scene, new Date().toISOString());
     bench = await store.readBench();
   }
   // what fails here is tried again on the next start; the bench itself is open

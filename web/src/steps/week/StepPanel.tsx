@@ -110,15 +110,7 @@ export const StepPanel = ({
             )}
           </>
         )}
-        <DoneMark
-          pieceId={piece.id}
-          step={step}
-          steps={steps}
-          planned={planned}
-          eventId={eventId}
-          zone={zone}
-          now={now}
-        />
+        <DoneMark pieceId={piece.id} {...{ step, steps, planned, eventId, zone, now }} />
       </div>
     </section>
   );

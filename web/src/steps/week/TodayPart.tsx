@@ -37,15 +37,7 @@ export const TodayPart = ({ model }: { model: WeekModel }) => {
                 </span>
               )}
             </div>
-            <DoneMark
-              pieceId={piece.id}
-              step={step}
-              steps={steps}
-              planned={planned}
-              eventId={eventId}
-              zone={zone}
-              now={now}
-            />
+            <DoneMark pieceId={piece.id} {...{ step, steps, planned, eventId, zone, now }} />
           </li>
         ))}
       </ol>

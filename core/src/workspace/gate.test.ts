@@ -172,6 +172,16 @@ test('no more is kept than a file can hold', () => {
   expect(refusal([change('pieces', bowl)], counts(RECORDS.pieces.most))).toEqual([]);
   expect(refusal([change('pieces', bowl)], counts(RECORDS.pieces.most + 1))).toEqual(['too-many']);
   expect(refusal([change('pieces', bowl, bowl)], counts(RECORDS.pieces.most + 1))).toEqual([]);
-  expect(refusal([change('pieces', bowl)], { artworkCharacters: MOST_ARTWORK })).toEqual([]);
-  expect(refusal([change('pieces', bowl)], { artworkCharacters: MOST_ARTWORK + 1 })).toEqual(['too-large']);
+  const artwork = (svg: string) => ({
+    id: 'x',
+    name: 'Star',
+    svg,
+    source: { kind: 'drawing', file: 'x.svg' },
+    mends: [],
+  });
+  const grows = change('artworks', artwork('<svg/>'), artwork('<g/>'));
+  expect(refusal([grows], { artworkCharacters: MOST_ARTWORK })).toEqual([]);
+  expect(refusal([grows], { artworkCharacters: MOST_ARTWORK + 1 })).toEqual(['too-large']);
+  const shrinks = change('artworks', artwork('<g/>'), artwork('<svg/>'));
+  expect(refusal([shrinks], { artworkCharacters: MOST_ARTWORK + 1 })).toEqual([]);
 });

@@ -117,8 +117,15 @@ const withFitting = (catalogue: Catalogue, { ownProducts }: UsersOwn): Catalogue
   return beside.ok ? beside.catalogue : catalogue;
 };
 
-const tooLong = ({ artworkCharacters }: Standing): Problem[] =>
-  artworkCharacters > MOST_ARTWORK
+const drawn = (value: unknown): number => (value as { svg?: string } | null)?.svg?.length ?? 0;
+
+/** Drawings that are too much together are refused where they grow; what makes them less is always kept. */
+const tooLong = ({ artworkCharacters }: Standing, changes: readonly RecordChange[]): Problem[] =>
+  artworkCharacters > MOST_ARTWORK &&
+  changes.reduce(
+    (sum, { table, before, after }) => (table === 'artworks' ? sum + drawn(after) - drawn(before) : sum),
+    0,
+  ) > 0
     ? [
         {
           code: 'too-large',
@@ -167,7 +174,7 @@ export const gate = (
   });
   const problems: readonly Problem[] = [
     ...tooMany(standing, whole),
-    ...tooLong(standing),
+    ...tooLong(standing, whole),
     ...inUse(whole, standing, known),
     ...added,
   ];

@@ -3,6 +3,7 @@ import {
   catalogue,
   gate,
   LED_TO,
+  MS_PER_DAY,
   readRecord,
   RECORD_NAMES,
   takenBack,
@@ -52,6 +53,8 @@ export interface Stay {
 }
 
 export const MOST_UNDO = 50;
+/** So long is kept what a tab could take back that does not come again. */
+const UNDO_DAYS = 7;
 const REVISION = 'revision';
 const NO_COUNTS = Object.fromEntries(RECORD_NAMES.map((name) => [name, 0])) as Record<RecordName, number>;
 
@@ -193,6 +196,12 @@ export class Keeper {
       if (value !== null) this.rows.note(table, id, revision, value);
       this.wrote(table, id, value);
     }
+  }
+
+  /** Forgets what tabs that are long gone could have taken back. */
+  async forgetOld(now: Date): Promise<void> {
+    const oldest = new Date(now.getTime() - UNDO_DAYS * MS_PER_DAY).toISOString();
+    await this.database.undos.filter(({ at }) => at < oldest).delete();
   }
 
   private lastUndo() {

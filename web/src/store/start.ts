@@ -59,6 +59,7 @@ export const startBench = async (): Promise<Bench> => {
       if (await store.hasDrawingsToCome()) await store.layOutDrawings((await readDemo()).artworks);
       // held by this page too, so that they can be put back where the storage is cleared under it
       else await store.readArtworks();
+      await store.forgetOldUndo(new Date());
     })
     .catch(() => undefined);
   return bench;

@@ -348,6 +348,14 @@ describe('undo of one tab beside another', () => {
     expect((await reloaded.readWorkspace()).pieces[0]!.quantity).toBe(2);
     await otherTab.findUndo();
     expect(otherTab.nextUndo).toBeNull();
+    // what was made a week ago is taken back no more
+    await tab.addPiece(sign, 'new sign');
+    await tab.forgetOldUndo(new Date(Date.now() + 6 * 86_400_000));
+    await tab.findUndo();
+    expect(tab.nextUndo).toBe('new sign');
+    await tab.forgetOldUndo(new Date(Date.now() + 8 * 86_400_000));
+    await tab.findUndo();
+    expect(tab.nextUndo).toBeNull();
   });
 });
 

@@ -390,6 +390,11 @@ export class WorkspaceStore {
     return this.keeper.findUndo();
   }
 
+  /** Forgets what tabs that are long gone could have taken back. */
+  forgetOldUndo(now: Date): Promise<void> {
+    return this.keeper.forgetOld(now);
+  }
+
   /** Takes the last change back, once those under way are kept; null where there was none. */
   undo(): Promise<Undone | null> {
     return this.keeper.undo();

@@ -187,15 +187,15 @@ const stretchesOf = (sorted: readonly Reading[]): Reading[][] => {
 const yearOf = (at: number, zone: string): number =>
   Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(zone).year;
 
-const spanWords = (milliseconds: number): string => {
-  const days = Math.round(milliseconds / MS_PER_DAY);
-  return days >= 730 ? `${Math.round(days / 365.25)} years` : `${days} days`;
+const spanWords = (milliseconds: number, whole: (number: number) => number = Math.round): string => {
+  const days = whole(milliseconds / MS_PER_DAY);
+  return days >= 730 ? `${whole(days / 365.25)} years` : `${days} days`;
 };
 
 const strayWords = (strays: readonly Reading[], main: readonly Reading[], zone: string): string => {
   const told = strays.slice(0, 3).map(({ row, at }) => {
     const isBefore = at < main[0]!.at;
-    const apart = spanWords(isBefore ? main[0]!.at - at : at - main.at(-1)!.at);
+    const apart = spanWords(isBefore ? main[0]!.at - at : at - main.at(-1)!.at, Math.floor);
     return `row ${row} is ${yearOf(at, zone)}, ${apart} ${isBefore ? 'before' : 'after'} the rest`;
   });
   const more = strays.length > 3 ? `, and ${strays.length - 3} more` : '';

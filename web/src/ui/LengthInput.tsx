@@ -39,6 +39,7 @@ export const LengthInput = (props: QuantityProps) => {
       format={(value) => formatLength(value, unit)}
       parse={(text) => (props.range.low < 0 ? signedLength(text, unit) : parseLength(text, unit))}
       rightSection={<UnitPress unit={unit} />}
+      rightSectionWidth={60}
     />
   );
 };

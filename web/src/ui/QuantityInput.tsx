@@ -18,11 +18,23 @@ interface Props extends QuantityProps {
   readonly format: (value: number) => string;
   readonly parse: (text: string) => Outcome<{ value: number }>;
   readonly rightSection?: ReactNode;
+  readonly rightSectionWidth?: number;
 }
 
 /** A field for a quantity as a crafter types it; empty means that it has not been said. */
 export const QuantityInput = (props: Props) => {
-  const { label, description, value, range, format, parse, onChange, required = false, rightSection } = props;
+  const {
+    label,
+    description,
+    value,
+    range,
+    format,
+    parse,
+    onChange,
+    required = false,
+    rightSection,
+    rightSectionWidth,
+  } = props;
   return (
     <TypedInput
       label={label}
@@ -36,6 +48,7 @@ export const QuantityInput = (props: Props) => {
       clear={required ? undefined : () => onChange(null)}
       placeholder={required ? undefined : 'not said'}
       rightSection={rightSection}
+      rightSectionWidth={rightSectionWidth}
     />
   );
 };

@@ -14,6 +14,8 @@ export interface TypedProps<Value> {
   readonly clear?: (() => void) | undefined;
   readonly placeholder?: string | undefined;
   readonly rightSection?: ReactNode;
+  /** Room for it, px, where it is wider than a sign. */
+  readonly rightSectionWidth?: number | undefined;
 }
 
 /** A field that keeps what was typed when it cannot be read, says why, and keeps the value only when it can. */
@@ -26,6 +28,7 @@ export const TypedInput = <Value,>({
   clear,
   placeholder,
   rightSection,
+  rightSectionWidth,
 }: TypedProps<Value>) => {
   const [typed, setTyped] = useState({ kept, text: kept, error: null as string | null });
   // another tab, an undo or a unit changed what is kept: show that, unless something else is being typed
@@ -60,6 +63,7 @@ export const TypedInput = <Value,>({
       error={typed.error}
       placeholder={placeholder}
       rightSection={rightSection}
+      {...(rightSectionWidth === undefined ? {} : { rightSectionWidth })}
       onChange={(event) => setTyped({ ...typed, text: event.currentTarget.value })}
       onBlur={commit}
       onKeyDown={(event) => event.key === 'Enter' && commit()}

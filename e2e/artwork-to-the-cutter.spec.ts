@@ -44,8 +44,18 @@ test('a plaque is measured, a drawing imported, a bolt kept clear of, the thin s
   await expect(page.locator('.sg-plate-dimension').first()).toBeVisible();
   const before = await page.getByText(/^left [\d.]+ mm/).textContent();
   await page.getByRole('button', { name: 'A bolt or dial in the way' }).click();
-  await typed(page, 'Its middle from the left', '60');
-  await typed(page, 'Its middle from the top', '45');
+  // fields that are left, and the next change at once: each is made from what is kept, not from what is still shown
+  const across = page.getByRole('textbox', { name: 'Its middle from the left' });
+  const down = page.getByRole('textbox', { name: 'Its middle from the top' });
+  await across.fill('60');
+  await down.fill('44');
+  await page.getByRole('button', { name: 'A hinge or seam in the way' }).click();
+  await expect(across).toHaveValue('60 mm');
+  await expect(down).toHaveValue('44 mm');
+  const hinge = page.getByRole('textbox', { name: 'From the left', exact: true });
+  await expect(hinge).toBeVisible();
+  await page.getByRole('button', { name: 'It is not there' }).last().click();
+  await expect(hinge).toBeHidden();
   await expect(page.getByText(/^left [\d.]+ mm/)).not.toHaveText(before!);
   await expectAccessible(page);
   // the sentence and the facts that Match reads follow

@@ -14,6 +14,6 @@ export { MAX_LENGTH, mendWorkspace, readWorkspace, shippedWorkspace } from './re
 export { writeWorkspace } from './writeWorkspace.ts';
 export { exportWorkspace } from './exportWorkspace.ts';
 export { unsaidAgain } from './unsaid.ts';
-export { takenBack, type TakenBack } from './takenBack.ts';
+export { takenBack, takenOver, type TakenBack } from './takenBack.ts';
 export { gate, LED_TO, MOST_ARTWORK, type RecordChange, type Standing } from './gate.ts';
 export { mendedPiece } from './references.ts';

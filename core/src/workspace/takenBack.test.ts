@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { plainPiece, type Piece } from '../piece/index.ts';
-import { takenBack } from './index.ts';
+import { takenBack, takenOver } from './index.ts';
 
 const bowl = plainPiece('bowl', 'Soup bowl', 'porcelain-enamel');
 const part = bowl.parts[0]!;
@@ -122,6 +122,18 @@ describe('a change is taken back field by field', () => {
     const mine = withPart({ surface: { ...part.surface, base: 'own', own: { name: 'mine' } } });
     const theirs = withPart({ surface: { ...part.surface, base: 'plywood' } });
     expect(takenBack(bowl, mine, theirs).value).toEqual(theirs);
+  });
+});
+
+test('a change made from what was shown is taken over beside what was kept since', () => {
+  const since = withUse({ heat: 'led' });
+  expect(takenOver(bowl, withUse({ place: 'indoors' }), since)).toEqual({
+    value: withUse({ place: 'indoors' }, since),
+    stays: [],
+  });
+  expect(takenOver(bowl, withUse({ heat: 'sun' }), since)).toEqual({
+    value: since,
+    stays: [`parts.${part.id}.use.heat`],
   });
 });
 

@@ -113,3 +113,17 @@ export const takenBack = <Value>(before: Value | null, after: Value | null, now:
   const value = taker.value(before, after, now, '') as Value | null;
   return { value, stays: taker.stays };
 };
+
+/**
+ * Takes a change that was made from what was shown over into what is kept, field by field.
+ *
+ * @returns with the fields that stay as they are kept, because something else has changed them since
+ */
+export const takenOver = <Value>(
+  shown: Value,
+  changed: Value,
+  kept: Value,
+): { readonly value: Value; readonly stays: readonly string[] } => {
+  const { value, stays } = takenBack(changed, shown, kept);
+  return { value: value as Value, stays };
+};

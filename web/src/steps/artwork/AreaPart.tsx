@@ -55,6 +55,11 @@ const FIELDS: Readonly<Record<Exclude<Kind, 'outline'>, readonly Field[]>> = {
 };
 
 type Draft = Readonly<Record<string, number | null>>;
+type Shared = Pick<Area, 'margins' | 'keepOuts'>;
+
+/** The area in a new shape; its margins and what is in the way stay. */
+const withShape = (kept: Shared | null, shape: AreaInput): Area =>
+  ({ ...shape, margins: kept?.margins ?? null, keepOuts: kept?.keepOuts ?? [] }) as Area;
 
 const isWhole = (kind: Exclude<Kind, 'outline'>, draft: Draft): boolean =>
   FIELDS[kind].every(({ key, group, isOptional }) =>
@@ -88,13 +93,14 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
   const [problem, setProblem] = useState<string | null>(null);
   const current = draft ?? draftOf(kind, area, model);
   const length = lengthIn(settings);
-  const keep = (input: AreaInput, name: string) => {
-    const read = areaSchema.safeParse(input);
+  const keep = (made: (kept: Area | null) => Area | null, name: string) => {
+    const shown = made(area);
+    const read = areaSchema.nullable().safeParse(shown);
     if (!read.success) return setProblem(read.error.issues.map(({ message }) => message).join('. '));
     setProblem(null);
-    changePart((kept) => ({ ...kept, area: read.data }), name);
+    changePart((kept) => ({ ...kept, area: made(kept.area) }), name);
   };
-  const shared = area ? { margins: area.margins, keepOuts: area.keepOuts } : {};
+  const keepShape = (shape: AreaInput, name: string) => keep((kept) => withShape(kept, shape), name);
   const change = (key: string, value: number | null) => {
     if (kind === 'outline') return;
     const group = FIELDS[kind].find((field) => field.key === key)?.group;
@@ -108,19 +114,19 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
     const own = Object.fromEntries(
       FIELDS[kind].map((field) => [field.key, next[field.key] ?? (field.isOptional ? 0 : null)]),
     );
-    keep({ kind, ...own, ...shared } as AreaInput, 'the clear area');
+    keepShape({ kind, ...own } as AreaInput, 'the clear area');
   };
   const usual = placed.data?.ok ? placed.data.area.margins : null;
-  const setShared = (patch: Partial<Pick<Area, 'margins' | 'keepOuts'>>, name: string) =>
-    area && keep({ ...area, ...patch } as AreaInput, name);
+  const setShared = (patch: (kept: Area) => Partial<Shared>, name: string) =>
+    keep((kept) => kept && { ...kept, ...patch(kept) }, name);
   const setKeepOut = (index: number, patch: Partial<Record<string, number | null>>) =>
-    area &&
     setShared(
-      { keepOuts: area.keepOuts.map((one, at) => (at === index ? ({ ...one, ...patch } as KeepOut) : one)) },
+      ({ keepOuts }) => ({
+        keepOuts: keepOuts.map((one, at) => (at === index ? ({ ...one, ...patch } as KeepOut) : one)),
+      }),
       'what is in the way',
     );
   const addKeepOut = (kindOf: KeepOut['kind']) => {
-    if (!area) return;
     const middle = placed.data?.ok
       ? { x: placed.data.area.widthMm / 2, y: placed.data.area.heightMm / 2 }
       : { x: 20, y: 20 };
@@ -136,7 +142,7 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
             heightMm: 10,
             clearanceMm: null,
           };
-    setShared({ keepOuts: [...area.keepOuts, added] }, 'something in the way');
+    setShared(({ keepOuts }) => ({ keepOuts: [...keepOuts, added] }), 'something in the way');
   };
   const isSide = kind === 'cylinder' || kind === 'cone';
   const isRound = kind === 'disc' || kind === 'ring' || kind === 'outline';
@@ -161,7 +167,7 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
             setDraft(null);
             const next = draftOf(value, area, model);
             if (value !== 'outline' && area?.kind !== value && isWhole(value, next))
-              keep({ kind: value, ...next } as AreaInput, 'the clear area');
+              keep(() => withShape(null, { kind: value, ...next } as AreaInput), 'the clear area');
           }}
         />
         {kind !== 'outline' &&
@@ -181,7 +187,7 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
           onChange={(file) =>
             file &&
             void outlineOf(file).then((read) =>
-              'area' in read ? keep({ ...read.area, ...shared } as AreaInput, 'the outline') : setProblem(read.problem),
+              'area' in read ? keepShape(read.area, 'the outline') : setProblem(read.problem),
             )
           }
         >
@@ -204,14 +210,14 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
                 description={area.margins === null && usual ? `usual: ${length(usual[side])}` : ''}
                 onChange={(value) =>
                   setShared(
-                    {
+                    ({ margins }) => ({
                       margins:
                         value === null
                           ? null
                           : isRound
                             ? { top: value, right: value, bottom: value, left: value }
-                            : { ...(area.margins ?? usual ?? { top: 0, right: 0, bottom: 0, left: 0 }), [side]: value },
-                    },
+                            : { ...(margins ?? usual ?? { top: 0, right: 0, bottom: 0, left: 0 }), [side]: value },
+                    }),
                     'the margins',
                   )
                 }
@@ -282,7 +288,10 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
                   variant="subtle"
                   leftSection={<IconX size={18} aria-hidden />}
                   onClick={() =>
-                    setShared({ keepOuts: area.keepOuts.filter((_, at) => at !== index) }, 'what is in the way')
+                    setShared(
+                      ({ keepOuts }) => ({ keepOuts: keepOuts.filter((_, at) => at !== index) }),
+                      'what is in the way',
+                    )
                   }
                 >
                   It is not there

@@ -203,7 +203,7 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
               variant="outline"
               onClick={() =>
                 setDesign(
-                  { scale: scale * times, placement: { ...design.placement, sizing: 'said' } },
+                  (kept) => ({ scale: scale * times, placement: { ...kept.placement, sizing: 'said' } }),
                   `enlarging ×${times}`,
                 )
               }

@@ -14,7 +14,7 @@ export const PlacePart = ({ sizing }: { sizing: Sizing }) => {
   if (!artwork) return null;
   const { placement } = design;
   const set = (patch: Partial<typeof placement>, name: string) =>
-    setDesign({ placement: { ...placement, ...patch } }, name);
+    setDesign((kept) => ({ placement: { ...kept.placement, ...patch } }), name);
   const length = lengthIn(settings);
   const width = looked.looked ? looked.looked.boundsMm.width : null;
   const margins = here?.placement?.marginsMm;
@@ -29,7 +29,10 @@ export const PlacePart = ({ sizing }: { sizing: Sizing }) => {
         ]}
         value={placement.sizing}
         onChange={(sizingOf) =>
-          setDesign({ placement: { ...placement, sizing: sizingOf as 'largest' | 'said' }, scale }, 'its size')
+          setDesign(
+            (kept) => ({ placement: { ...kept.placement, sizing: sizingOf as 'largest' | 'said' }, scale }),
+            'its size',
+          )
         }
       />
       <div className="sg-fields">

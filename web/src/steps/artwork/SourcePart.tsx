@@ -20,7 +20,7 @@ const SOURCE_WORDS: Readonly<Record<ArtworkSource['kind'], string>> = {
 
 /** Where the artwork comes from: a drawing, words, a set of labels, or one that is there already. */
 export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
-  const { artwork, artworks, keepArtwork, setDesign, design } = sizing;
+  const { artwork, artworks, keepArtwork, setDesign } = sizing;
   const [isChanging, setChanging] = useState(false);
   const [kind, setKind] = useState<ArtworkSource['kind']>(artwork?.source.kind ?? 'drawing');
   const [said, say] = useState<Said>(NOTHING);
@@ -29,7 +29,7 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
     keepArtwork(
       record,
       `the artwork ${name}`,
-      artwork ? {} : { placement: { ...design.placement, sizing: 'largest' } },
+      artwork ? {} : (kept) => ({ placement: { ...kept.placement, sizing: 'largest' } }),
     );
     setChanging(false);
   };

@@ -10,6 +10,7 @@ import {
   type Stack,
 } from '@sgraffa/core';
 import { useArtworks, useBench, useChanges } from '../../store/bench.ts';
+import { patched, type Patch } from '../../store/patch.ts';
 import { useLayers, useLooked, usePlaced, type LookedOver, type PlacedDesign } from '../../workers/sizingClient.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
@@ -37,8 +38,8 @@ export interface Sizing {
   /** How many times larger than drawn it is cut. */
   readonly scale: number;
   readonly looked: LookedOver;
-  readonly setDesign: (patch: Partial<Design>, name: string) => void;
-  readonly keepArtwork: (artwork: ArtworkRecord, name: string, patch?: Partial<Design>) => void;
+  readonly setDesign: (patch: Patch<Design>, name: string) => void;
+  readonly keepArtwork: (artwork: ArtworkRecord, name: string, patch?: Patch<Design>) => void;
 }
 
 const cutOperation = (stack: Stack | null, design: Design): ApplyOperation | null =>
@@ -147,9 +148,9 @@ export const useSizing = (model: PieceModel): Sizing => {
     scale,
     artwork !== null && !placed.isFetching && (part.area === null || Boolean(here?.placement)),
   );
-  const withDesign = (patch: Partial<Design>) => (kept: Part) => ({
+  const withDesign = (patch: Patch<Design>) => (kept: Part) => ({
     ...kept,
-    designs: kept.designs.map((one) => (one.id === design.id ? { ...one, ...patch } : one)),
+    designs: kept.designs.map((one) => (one.id === design.id ? patched(one, patch) : one)),
   });
   return {
     model,
@@ -172,7 +173,10 @@ export const useSizing = (model: PieceModel): Sizing => {
           kept,
           (now) => ({
             ...now,
-            parts: [withDesign({ artworkId: record.id, ...patch })(now.parts[0]!), ...now.parts.slice(1)],
+            parts: [
+              withDesign((design) => ({ ...patched(design, patch), artworkId: record.id }))(now.parts[0]!),
+              ...now.parts.slice(1),
+            ],
           }),
           record,
           name,

@@ -3,6 +3,7 @@ import { useOutletContext } from 'react-router';
 import {
   isSameStack,
   stepIdOf,
+  takenOver,
   withFollowedStack,
   type BenchEvent,
   type Brief,
@@ -19,6 +20,7 @@ import {
   type WeekPlan,
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
+import { changedElsewhere } from '../../store/keeper.ts';
 import type { Edit } from '../../store/workspaceStore.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
 import { workedOut, type WorkedOut } from '../../ui/workedOut.ts';
@@ -64,6 +66,15 @@ export interface PieceModel extends WorkedOut {
 const withPart =
   (edit: Edit<Part>): Edit<Piece> =>
   (piece) => ({ ...piece, parts: [edit(piece.parts[0]!), ...piece.parts.slice(1)] });
+
+/** Takes over what was changed in what was shown; what was kept since stays, or is said. */
+const over =
+  <Value>(shown: Value, changed: Value): Edit<Value> =>
+  (kept) => {
+    const { value, stays } = takenOver(shown, changed, kept);
+    if (stays.length) throw changedElsewhere('This was changed meanwhile.');
+    return value;
+  };
 
 /** What the plan of the bench says of one piece. */
 const datesOf = (
@@ -161,14 +172,13 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     changePiece,
     takeBrief: (changed, name) => {
       // the stack stays until Match has answered; where it is the crafter's own, for good
-      const edit = withPart((kept) => ({
-        ...changed.part,
-        stack: kept.stack,
-        stackIsOwn: kept.stackIsOwn,
-        judgedBy: kept.judgedBy,
-      }));
+      const { stack: layers, stackIsOwn, judgedBy } = part;
+      const edit = withPart(over(part, { ...changed.part, stack: layers, stackIsOwn, judgedBy }));
       if (JSON.stringify(changed.workshop) === JSON.stringify(brief.workshop)) changePiece(edit, name);
-      else void changeBoth(kept, edit, bench.settings, (now) => ({ ...now, workshop: changed.workshop }), name);
+      else {
+        const inWorkshop = over(brief.workshop, changed.workshop);
+        void changeBoth(kept, edit, bench.settings, (now) => ({ ...now, workshop: inWorkshop(now.workshop) }), name);
+      }
     },
     changePart: (edit, name) => changePiece(withPart(edit), name),
   };

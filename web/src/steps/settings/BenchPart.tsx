@@ -14,6 +14,7 @@ import {
   type Problem,
   type Settings,
 } from '@sgraffa/core';
+import { patched, type Patch } from '../../store/patch.ts';
 import { useForecast } from '../../store/forecast.ts';
 import { RANGES } from '../../ui/ranges.ts';
 import { calendarDay, dayAndTime } from '../../ui/dates.ts';
@@ -298,8 +299,8 @@ const ClimatePart = ({ settings, now, change }: Props) => {
 export const BenchPart = (props: Props) => {
   const { settings, change } = props;
   const { bench } = settings;
-  const set = (patch: Partial<Settings['bench']>, name: string) =>
-    change((kept) => ({ ...kept, bench: { ...kept.bench, ...patch } }), name);
+  const set = (patch: Patch<Settings['bench']>, name: string) =>
+    change((kept) => ({ ...kept, bench: patched(kept.bench, patch) }), name);
   const whole = (value: number) => String(value);
   return (
     <>
@@ -318,8 +319,8 @@ export const BenchPart = (props: Props) => {
           placeholder="none"
           kept={bench.quietHours ? bench.quietHours.join('–') : ''}
           read={readQuiet}
-          keep={(quietHours) => set({ quietHours }, 'quiet hours')}
-          clear={() => set({ quietHours: null }, 'quiet hours')}
+          keep={(quietHours) => set(() => ({ quietHours }), 'quiet hours')}
+          clear={() => set(() => ({ quietHours: null }), 'quiet hours')}
         />
         <QuantityInput
           label="Pieces that the drying rack holds"

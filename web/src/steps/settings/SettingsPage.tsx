@@ -1,6 +1,7 @@
 import { MultiSelect, Select } from '@mantine/core';
 import type { AIRS, TOOLS } from '@sgraffa/core';
 import { type Settings } from '@sgraffa/core';
+import { patched, repicked, type Patch } from '../../store/patch.ts';
 import { useBench, useChanges, useNow } from '../../store/bench.ts';
 import { TemperatureInput } from '../../ui/TemperatureInput.tsx';
 import { LengthInput } from '../../ui/LengthInput.tsx';
@@ -45,7 +46,7 @@ const BedPart = ({
   setWorkshop,
 }: {
   settings: Settings;
-  setWorkshop: (patch: Partial<Settings['workshop']>, name: string) => void;
+  setWorkshop: (patch: Patch<Settings['workshop']>, name: string) => void;
 }) => {
   const { bed } = settings.workshop;
   const side = (name: 'widthMm' | 'lengthMm') => ({
@@ -53,10 +54,12 @@ const BedPart = ({
     range: RANGES.workshop.bedMm,
     onChange: (value: number | null) =>
       setWorkshop(
-        {
+        (kept) => ({
           bed:
-            value === null ? null : { widthMm: bed?.widthMm ?? value, lengthMm: bed?.lengthMm ?? value, [name]: value },
-        },
+            value === null
+              ? null
+              : { widthMm: kept.bed?.widthMm ?? value, lengthMm: kept.bed?.lengthMm ?? value, [name]: value },
+        }),
         "the cutter's largest cut",
       ),
   });
@@ -74,9 +77,12 @@ const BedPart = ({
         value={bed ? (known < 0 ? 'own' : String(known)) : ''}
         onChange={(value) => {
           const typical = BEDS[Number(value)];
-          if (value === '') setWorkshop({ bed: null }, "the cutter's largest cut");
+          if (value === '') setWorkshop(() => ({ bed: null }), "the cutter's largest cut");
           else if (value !== 'own' && typical)
-            setWorkshop({ bed: { widthMm: typical.widthMm, lengthMm: typical.lengthMm } }, "the cutter's largest cut");
+            setWorkshop(
+              () => ({ bed: { widthMm: typical.widthMm, lengthMm: typical.lengthMm } }),
+              "the cutter's largest cut",
+            );
         }}
       />
       <LengthInput label="Its width" {...side('widthMm')} />
@@ -94,9 +100,9 @@ export const SettingsPage = () => {
   const settings = bench.settings.value;
   const { workshop } = settings;
   const change = (edit: (kept: Settings) => Settings, name: string) => void changeSettings(bench.settings, edit, name);
-  const set = (patch: Partial<Settings>, name: string) => change((kept) => ({ ...kept, ...patch }), name);
-  const setWorkshop = (patch: Partial<Settings['workshop']>, name: string) =>
-    change((kept) => ({ ...kept, workshop: { ...kept.workshop, ...patch } }), name);
+  const set = (patch: Patch<Settings>, name: string) => change((kept) => patched(kept, patch), name);
+  const setWorkshop = (patch: Patch<Settings['workshop']>, name: string) =>
+    change((kept) => ({ ...kept, workshop: patched(kept.workshop, patch) }), name);
   return (
     <section className="sg-page">
       <h1>Settings</h1>
@@ -113,7 +119,12 @@ export const SettingsPage = () => {
           label="Tools"
           data={options(TOOL_WORDS)}
           value={workshop.tools}
-          onChange={(tools) => setWorkshop({ tools: tools as Settings['workshop']['tools'] }, 'the tools')}
+          onChange={(picked) =>
+            setWorkshop(
+              ({ tools }) => ({ tools: repicked(tools, workshop.tools, picked as Settings['workshop']['tools']) }),
+              'the tools',
+            )
+          }
         />
         <TemperatureInput
           label="Temperature"

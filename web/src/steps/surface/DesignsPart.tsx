@@ -3,6 +3,7 @@ import { IconPlus } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { passesOf, plainDesign, type Design } from '@sgraffa/core';
+import { patched, type Patch } from '../../store/patch.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { plainNumber } from '../../ui/numbers.ts';
 import { RANGES } from '../../ui/ranges.ts';
@@ -41,11 +42,11 @@ export const DesignsPart = ({ model }: { model: PieceModel }) => {
   const { designs } = part;
   const [open, setOpen] = useState(designs[0]!.id);
   const design = designs.find(({ id }) => id === open) ?? designs[0]!;
-  const set = (patch: Partial<Design>, name: string) =>
+  const set = (patch: Patch<Design>, name: string) =>
     changePart(
       (kept) => ({
         ...kept,
-        designs: kept.designs.map((one) => (one.id === design.id ? { ...one, ...patch } : one)),
+        designs: kept.designs.map((one) => (one.id === design.id ? patched(one, patch) : one)),
       }),
       name,
     );

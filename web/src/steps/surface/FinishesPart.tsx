@@ -1,5 +1,6 @@
 import { Select } from '@mantine/core';
 import { type Surface } from '@sgraffa/core';
+import type { Edit } from '../../store/workspaceStore.ts';
 import { RANGES } from '../../ui/ranges.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
@@ -13,13 +14,13 @@ export const FinishesPart = ({
   onChange,
 }: {
   model: PieceModel;
-  onChange: (existing: Surface['existing'], name: string) => void;
+  onChange: (edit: Edit<Surface['existing']>, name: string) => void;
 }) => {
   const { existing } = model.part.surface;
   const data = model.catalogue.finishes.map(({ id, name }) => ({ value: id, label: name }));
-  const set = (index: number, patch: Surface['existing'][number] | null, name: string) =>
+  const set = (index: number, patch: Partial<Surface['existing'][number]> | null, name: string) =>
     onChange(
-      existing.flatMap((one, position) => (position === index ? (patch ? [patch] : []) : [one])),
+      (kept) => kept.flatMap((one, position) => (position === index ? (patch ? [{ ...one, ...patch }] : []) : [one])),
       name,
     );
   return (
@@ -30,7 +31,7 @@ export const FinishesPart = ({
             label={index ? 'And over that' : 'On it already'}
             data={[{ value: '', label: index ? 'nothing more' : 'nothing: it is bare' }, ...data]}
             value={one.finish}
-            onChange={(id) => set(index, id ? { ...one, finish: id } : null, 'the finish on it')}
+            onChange={(id) => set(index, id ? { finish: id } : null, 'the finish on it')}
           />
           <QuantityInput
             label="How long it has dried, days"
@@ -38,7 +39,7 @@ export const FinishesPart = ({
             format={String}
             parse={plainNumber('days')}
             range={RANGES.surface.ageDays}
-            onChange={(ageDays) => set(index, { ...one, ageDays }, 'its age')}
+            onChange={(ageDays) => set(index, { ageDays }, 'its age')}
           />
         </div>
       ))}
@@ -47,7 +48,7 @@ export const FinishesPart = ({
           label={existing.length ? 'And over that' : 'On it already'}
           data={[{ value: '', label: existing.length ? 'nothing more' : 'nothing: it is bare' }, ...data]}
           value=""
-          onChange={(id) => id && onChange([...existing, { finish: id, ageDays: null }], 'the finish on it')}
+          onChange={(id) => id && onChange((kept) => [...kept, { finish: id, ageDays: null }], 'the finish on it')}
         />
       )}
     </>

@@ -1,5 +1,6 @@
 import { Select } from '@mantine/core';
 import { type OwnSurface } from '@sgraffa/core';
+import type { Edit } from '../../store/workspaceStore.ts';
 import { TemperatureInput } from '../../ui/TemperatureInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { options, WATER_WORDS, YES_NO_WORDS } from '../../ui/words.ts';
@@ -66,10 +67,10 @@ export const OwnProperties = ({
   onChange,
 }: {
   own: OwnSurface;
-  onChange: (own: OwnSurface, name: string) => void;
+  onChange: (edit: Edit<OwnSurface>, name: string) => void;
 }) => {
   const set = (patch: Partial<Properties>, name: string) =>
-    onChange({ ...own, properties: { ...own.properties, ...patch } }, name);
+    onChange((kept) => ({ ...kept, properties: { ...kept.properties, ...patch } }), name);
   return (
     <>
       <h3>What it is like</h3>

@@ -1,5 +1,6 @@
 import { MultiSelect, NumberInput, Select } from '@mantine/core';
 import { plainOwnSurface, type Surface, type Use } from '@sgraffa/core';
+import { patched, repicked, type Patch } from '../../store/patch.ts';
 import { TemperatureInput } from '../../ui/TemperatureInput.tsx';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { plainNumber } from '../../ui/numbers.ts';
@@ -33,10 +34,10 @@ export const SurfaceStep = () => {
   const { model } = usePiece();
   const { part, piece, settings, catalogue, changePart, changePiece } = model;
   const { surface, use } = part;
-  const setSurface = (patch: Partial<Surface>, name: string) =>
-    changePart((kept) => ({ ...kept, surface: { ...kept.surface, ...patch } }), name);
-  const setUse = (patch: Partial<Use>, name: string) =>
-    changePart((kept) => ({ ...kept, use: { ...kept.use, ...patch } }), name);
+  const setSurface = (patch: Patch<Surface>, name: string) =>
+    changePart((kept) => ({ ...kept, surface: patched(kept.surface, patch) }), name);
+  const setUse = (patch: Patch<Use>, name: string) =>
+    changePart((kept) => ({ ...kept, use: patched(kept.use, patch) }), name);
   const surfaceName = catalogue.baseById.get(surface.base)?.notes;
   return (
     <div className="sg-course">
@@ -61,18 +62,30 @@ export const SurfaceStep = () => {
           onChange={(base) =>
             base &&
             setSurface(
-              base === 'own' ? { base, own: surface.own ?? plainOwnSurface(piece.name.toLowerCase()) } : { base },
+              base === 'own'
+                ? ({ own }) => ({ base, own: own ?? plainOwnSurface(piece.name.toLowerCase()) })
+                : { base },
               'the material',
             )
           }
         />
-        <FinishesPart model={model} onChange={(existing, name) => setSurface({ existing }, name)} />
+        <FinishesPart
+          model={model}
+          onChange={(edit, name) => setSurface(({ existing }) => ({ existing: edit(existing) }), name)}
+        />
         <MultiSelect
           label="Condition"
           placeholder={surface.condition.length ? '' : 'clean'}
           data={ASKED_SOILS.map((soil) => ({ value: soil, label: SOIL_WORDS[soil] }))}
           value={surface.condition}
-          onChange={(condition) => setSurface({ condition: condition as Surface['condition'] }, 'its condition')}
+          onChange={(picked) =>
+            setSurface(
+              ({ condition }) => ({
+                condition: repicked(condition, surface.condition, picked as Surface['condition']),
+              }),
+              'its condition',
+            )
+          }
         />
         {surface.existing.length > 0 && (
           <Select
@@ -108,7 +121,10 @@ export const SurfaceStep = () => {
         />
       </div>
       {surface.base === 'own' && surface.own && (
-        <OwnProperties own={surface.own} onChange={(own, name) => setSurface({ own }, name)} />
+        <OwnProperties
+          own={surface.own}
+          onChange={(edit, name) => setSurface(({ own }) => ({ own: own && edit(own) }), name)}
+        />
       )}
       <h2>Its use</h2>
       <div className="sg-fields">
@@ -210,7 +226,7 @@ export const SurfaceStep = () => {
           <button
             type="button"
             className="sg-fold is-tight"
-            onClick={() => setUse({ nots: [] }, 'what was said as a “not”')}
+            onClick={() => setUse(() => ({ nots: [] }), 'what was said as a “not”')}
           >
             Take it back
           </button>
@@ -250,7 +266,12 @@ export const SurfaceStep = () => {
               .filter(({ offered }) => offered)
               .map(({ id, name }) => ({ value: id, label: name }))}
             value={surface.preparation}
-            onChange={(preparation) => setSurface({ preparation }, 'agreed prep')}
+            onChange={(picked) =>
+              setSurface(
+                ({ preparation }) => ({ preparation: repicked(preparation, surface.preparation, picked) }),
+                'agreed prep',
+              )
+            }
           />
         )}
         {surface.waitDays > 0 && (

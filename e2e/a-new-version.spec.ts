@@ -7,7 +7,7 @@ import type { Page } from '@playwright/test';
 import { createApp } from '../server/src/app.ts';
 import { expect, test } from './journey.ts';
 
-test.use({ serviceWorkers: 'allow' });
+test.use({ serviceWorkers: 'allow', apart: true });
 
 const BUILD = path.resolve(import.meta.dirname, '../web/dist');
 

@@ -1,6 +1,6 @@
 import { expect, test } from './journey.ts';
 
-test.use({ serviceWorkers: 'allow' });
+test.use({ serviceWorkers: 'allow', apart: true });
 
 test('it works offline once it has been loaded', async ({ context, page }) => {
   await page.goto('/pieces');

@@ -25,13 +25,15 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     timezoneId: 'Europe/Berlin',
     locale: 'en-GB',
-    reducedMotion: 'reduce',
+    contextOptions: { reducedMotion: 'reduce' },
     // the copy for offline is made by the journeys that are about it: each would make it anew
     serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
       args: [
         '--no-sandbox',
+        // pages of one context share a process: what is compiled there once is not compiled for each journey
+        '--process-per-site',
         '--disable-gpu',
         '--disable-quic',
         '--no-first-run',

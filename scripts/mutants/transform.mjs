@@ -1,13 +1,13 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import swc from '@swc/jest';
+import usual from '../jest/transform.mjs';
 
 const fault = JSON.parse(readFileSync(process.env.SGRAFFA_FAULT, 'utf8'));
 
 /** The usual transform, but for the one source in which a fault stands. */
 export default {
   createTransformer: (options) => {
-    const plain = swc.createTransformer(options);
+    const plain = usual.createTransformer(options);
     const sourceOf = (text, file) => (file === fault.file ? fault.text : text);
     return {
       ...plain,

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import { plainOwnSurface, type ApplyOperation, type Operation, type Schools, type Stack } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
+import { runs } from '../testing/runs.ts';
 import { judgeStack, matchLayers, RULES, type MatchResult } from './index.ts';
 
 /** A realistic piece on which the rule speaks, one on which it keeps silent, and where only a hand-made stack shows it, that stack. */
@@ -747,6 +748,14 @@ const spokenIn = (result: MatchResult): Set<string> =>
   ]);
 const answer = (said: Said & { schools?: Partial<Schools> }, rules = RULES) =>
   matchLayers(briefOf(said), all, { withoutMends: true, rules, ...(said.schools ? { schools: said.schools } : {}) });
+const answers = new Map<string, MatchResult>();
+/** The answer by all rules; pieces that stand in several rows are judged once. */
+const wholeAnswer = (said: Row['speaks']): MatchResult => {
+  const key = JSON.stringify(said);
+  const known = answers.get(key) ?? answer(said);
+  answers.set(key, known);
+  return known;
+};
 const gist = ({ ranked, folded, refused, unknown }: MatchResult) => ({
   stacks: [...ranked, ...folded, ...unknown].map(({ id, findings }) => [
     id,
@@ -766,7 +775,7 @@ describe.each(ROWS)('$rule', ({ rule, speaks, silent, stack, silentStack }) => {
             ({ ruleId }) => ruleId,
           ),
         )
-      : spokenIn(answer(said));
+      : spokenIn(wholeAnswer(said));
 
   test('speaks where it should', () => expect([...saysOf(speaks, stack)]).toContain(rule));
 
@@ -774,7 +783,7 @@ describe.each(ROWS)('$rule', ({ rule, speaks, silent, stack, silentStack }) => {
 
   test('changes the answer to a realistic brief when it is deleted', () => {
     const without = RULES.filter(({ id }) => id !== rule);
-    expect(gist(answer(speaks, without))).not.toEqual(gist(answer(speaks)));
+    expect(gist(answer(speaks, without))).not.toEqual(gist(wholeAnswer(speaks)));
   });
 });
 
@@ -795,7 +804,7 @@ describe('rules that read the product alone', () => {
           }
         : rule,
     );
-    for (const { speaks } of ROWS) answer(speaks, spied);
+    for (const { speaks } of ROWS.filter((_, index) => index % runs(4, 1) === 0)) answer(speaks, spied);
     expect([...looked]).toEqual([]);
   });
 });

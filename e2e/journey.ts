@@ -108,7 +108,7 @@ export const expectAccessible = async (page: Page, rules?: readonly string[]): P
 
 /** Saves the workspace file through the interface and gives its text. */
 export const exported = async (page: Page): Promise<string> => {
-  await page.goto('/settings');
+  if (!page.url().endsWith('/settings')) await page.goto('/settings');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Export the workspace' }).click(),
@@ -119,7 +119,7 @@ export const exported = async (page: Page): Promise<string> => {
 };
 
 export const imported = async (page: Page, name: string, text: string): Promise<void> => {
-  await page.goto('/settings');
+  if (!page.url().endsWith('/settings')) await page.goto('/settings');
   const [chooser] = await Promise.all([
     page.waitForEvent('filechooser'),
     page.getByRole('button', { name: 'Import a workspace' }).click(),

@@ -28,8 +28,8 @@ test('the page answers while stacks are judged, and the latest brief wins', asyn
   const stroke = page.getByRole('textbox', { name: 'Thinnest stroke' });
   // what else runs on the machine lengthens a round here and there; what the page itself does lengthens every one
   const longest: number[] = [];
-  const allowed: number[] = [];
-  for (let round = 0; round < ROUNDS; round += 1) {
+  let isPrompt = false;
+  for (let round = 0; round < ROUNDS && !isPrompt; round += 1) {
     for (const value of ['1', '2', '3', '4', '0.2']) {
       await stroke.fill(value);
       await stroke.press('Enter');
@@ -37,10 +37,10 @@ test('the page answers while stacks are judged, and the latest brief wins', asyn
     await expect(stroke).toHaveValue('0.2 mm');
     await judged(page);
     longest.push((await framesSince()).at(-1) ?? 0);
-    allowed.push(Math.max(LONGEST_GAP_MS, TIMES_IDLE * (await longestIdleGap(page, framesSince))));
+    isPrompt = longest.at(-1)! < Math.max(LONGEST_GAP_MS, TIMES_IDLE * (await longestIdleGap(page, framesSince)));
   }
   test.info().annotations.push({ type: 'longest frames, ms', description: longest.map(Math.round).join(', ') });
-  expect(Math.min(...longest.map((gap, round) => gap / allowed[round]!))).toBeLessThan(1);
+  expect(isPrompt, `frames of ${longest.map(Math.round).join(', ')} ms`).toBe(true);
   await page.keyboard.press('Escape');
   await page
     .getByRole('link', { name: /layers|latex|through/i })

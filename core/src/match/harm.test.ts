@@ -105,12 +105,13 @@ const productsOf = ({ stack }: Candidate): string[] =>
       : [],
   );
 
-/** How many ways out of each piece are taken. */
-const MOST_WAYS = runs(2, Number.POSITIVE_INFINITY);
+/** How many ways out of each piece are taken, and of which pieces. */
+const MOST_WAYS = runs(4, Number.POSITIVE_INFINITY);
+const isMended = (line: string): boolean => BRIEFS.findIndex(([each]) => each === line) % runs(3, 1) === 0;
 
 describe.each(BRIEFS)('%s', (line, bound) => {
   const brief = briefOfLine(line);
-  const result = matchLayers(brief, all);
+  const result = matchLayers(brief, all, { withoutMends: !isMended(line) });
 
   test('is bounded as it must be', () => {
     if ('refused' in bound) {

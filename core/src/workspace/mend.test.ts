@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
+import { runs } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import { plainPiece } from '../piece/index.ts';
 import { problemSentence } from '../problem/index.ts';
@@ -330,7 +331,7 @@ describe('whatever is done to an export', () => {
   test('in its fields, it is never thrown at, half-read or let in to the objects of the page', () =>
     fc.assert(
       fc.property(file, wounds, ({ whole, paths }, done) => holds(JSON.stringify(damaged(whole, paths, done)))),
-      { numRuns: 1700, seed: 35 },
+      { numRuns: runs(500, 1700), seed: 35 },
     ));
 
   test('in its text, neither', () =>
@@ -340,7 +341,7 @@ describe('whatever is done to an export', () => {
         const place = from % text.length;
         holds(text.slice(0, place) + by + text.slice(place + length));
       }),
-      { numRuns: 300, seed: 35 },
+      { numRuns: runs(100, 300), seed: 35 },
     ));
 
   test('with its drawings whole, neither', () => {

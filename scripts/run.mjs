@@ -1,11 +1,9 @@
-// What the scripts share: running a command to its end, and installing what the lock names when it has changed.
+// What the scripts share: running a command to its end, and installing what the lock names.
 import { spawn } from 'node:child_process';
-import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 
 export const root = path.resolve(import.meta.dirname, '..');
-const stamp = path.join(root, 'node_modules', '.sgraffa-lock-hash');
 
 /** Runs a command; resolves with its exit code and, when kept, its output. */
 export const run = (command, args, { keepOutput = false, env = {} } = {}) =>
@@ -31,19 +29,36 @@ export const node = (file, args = [], options) => run(process.execPath, [path.jo
 const npm = (args) =>
   process.env.npm_execpath ? run(process.execPath, [process.env.npm_execpath, ...args]) : run('npm', args);
 
+const packagesIn = (file) => {
+  try {
+    return JSON.parse(readFileSync(path.join(root, file), 'utf8')).packages;
+  } catch {
+    return {};
+  }
+};
+
+/** Whether every package that the lock names is there as npm has laid it down; packages for other machines may be left out. */
+const isInstalled = () => {
+  const laid = packagesIn('node_modules/.package-lock.json');
+  return Object.entries(packagesIn('package-lock.json')).every(
+    ([folder, { version, integrity, optional, link }]) =>
+      !folder.startsWith('node_modules/') ||
+      (folder in laid
+        ? laid[folder].version === version &&
+          laid[folder].integrity === integrity &&
+          existsSync(path.join(root, folder))
+        : optional || link),
+  );
+};
+
+/** Installs what the lock names, unless it is there. */
 export const installed = async () => {
-  const hash = createHash('sha256')
-    .update(readFileSync(path.join(root, 'package-lock.json')))
-    .digest('hex');
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
+  if (isInstalled()) return;
   console.log('Installing what Sgraffa needs…');
   const { code } = await npm(['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error']);
-  if (code !== 0) {
-    console.error('The packages could not be installed. Is the npm registry within reach? Then run the command again.');
-    process.exit(code);
-  }
-  mkdirSync(path.dirname(stamp), { recursive: true });
-  writeFileSync(stamp, hash);
+  if (code === 0) return;
+  console.error('The packages could not be installed. Is the npm registry within reach? Then run the command again.');
+  process.exit(code);
 };
 
 /** Stops the script where a step has failed, saying which. */

@@ -81,7 +81,7 @@ describe('bridges', () => {
         expect(bridged).toMatchObject({ ok: true, loose: [] });
         if (bridged.ok) expect(islandsIn(bridged.artwork)).toBe(0);
       }),
-      { numRuns: runs(14, 40), seed: 21 },
+      { numRuns: runs(8, 40), seed: 21 },
     );
   });
   test('two bridges of a ring lie across from each other', () => {
@@ -213,7 +213,7 @@ describe('slicing', () => {
         const longest = sliced.isTurned ? 80 : width;
         expect(Math.max(...sliced.strips.map(({ box }) => box.width))).toBeLessThanOrEqual(longest + 1e-6);
       }),
-      { numRuns: runs(12, 30), seed: 9 },
+      { numRuns: runs(8, 30), seed: 9 },
     );
   });
   test('neighbouring strips lie over each other by the overlap', () => {
@@ -242,7 +242,7 @@ describe('slicing', () => {
           expect(sliced.strips.length).toBeLessThanOrEqual(count + 1);
         },
       ),
-      { numRuns: runs(25, 60), seed: 19 },
+      { numRuns: runs(15, 60), seed: 19 },
     );
   });
   test('what fits is one strip; what is too high is refused with the height that would do', () => {

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { draws } from '../testing/runs.ts';
 import { catalogue, type Product, type Stage } from '../materials/index.ts';
 import { product } from '../testing/briefs.ts';
 import { bondStrength, dewPoint, dryTime, dryUntil, perTenDegrees, saturationPressure, type Climate } from './index.ts';
@@ -70,6 +71,7 @@ describe('laws of drying', () => {
           minutesIn(each, stage, { temperatureC: temperatureC + warmer, relativeHumidity }) <=
           minutesIn(each, stage, { temperatureC, relativeHumidity }) + 1e-9,
       ),
+      draws(100, 100),
     ),
   );
 
@@ -82,6 +84,7 @@ describe('laws of drying', () => {
           minutesIn(each, stage, REFERENCE, { thickness: thickness + more }) >=
           minutesIn(each, stage, REFERENCE, { thickness }) - 1e-9,
       ),
+      draws(100, 100),
     ),
   );
 
@@ -100,6 +103,7 @@ describe('laws of drying', () => {
           minutesIn(each, stage, { temperatureC, relativeHumidity: relativeHumidity + more }) >=
           minutesIn(each, stage, { temperatureC, relativeHumidity }) - 1e-9,
       ),
+      draws(100, 100),
     ),
   );
 
@@ -124,6 +128,7 @@ describe('laws of drying', () => {
           return !read.ok || (read.time.low <= read.time.typical && read.time.typical <= read.time.high);
         },
       ),
+      draws(100, 100),
     ));
 });
 

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { draws } from '../testing/runs.ts';
 import { product } from '../testing/briefs.ts';
 import {
   climateBeyond,
@@ -85,6 +86,7 @@ describe('drying along a climate', () => {
           return true;
         },
       ),
+      draws(100, 100),
     ));
 
   test('in a climate of two steps spends its progress in each: p₁ + p₂ = 1', () => {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { runs } from '../testing/runs.ts';
+import { draws } from '../testing/runs.ts';
 import { catalogue, rankIn, HAZARD_LEVELS } from '../materials/index.ts';
 import { DEFAULT_SCHOOLS, plainUse, type Use } from '../piece/index.ts';
 import { briefOf, finish, HARMLESS, type Said } from '../testing/briefs.ts';
@@ -163,7 +163,7 @@ test('judging a product once at every rung says the same as judging the whole st
       for (const { stack, onlyIf } of match(full).ranked.slice(0, 3))
         expect(conditionsOfStack(stack, situation, STANDARD_BOOK)).toEqual(onlyIf);
     }),
-    { numRuns: runs(10, 25) },
+    draws(6, 25),
   );
 });
 

@@ -175,6 +175,6 @@ describe('several designs', () => {
           }
         },
       ),
-      { numRuns: runs(6, 12), seed: 20261125 },
+      { numRuns: runs(4, 12), seed: 20261125 },
     ));
 });

@@ -11,7 +11,7 @@ const SALVAGED: Said = { base: 'wood-salvaged', surface: { leadTest: 'clear' } }
 /** The first candidates of a piece, each with the piece that has them chosen. */
 const chosenOf = (said: Said) => {
   const brief = briefOf(said);
-  return matchLayers(brief, all)
+  return matchLayers(brief, all, { withoutMends: true })
     .ranked.slice(0, 4)
     .map((candidate) => ({
       candidate,

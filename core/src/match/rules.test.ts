@@ -781,10 +781,13 @@ describe.each(ROWS)('$rule', ({ rule, speaks, silent, stack, silentStack }) => {
 
   test('keeps silent where it should', () => expect([...saysOf(silent, silentStack ?? undefined)]).not.toContain(rule));
 
-  test('changes the answer to a realistic brief when it is deleted', () => {
-    const without = RULES.filter(({ id }) => id !== rule);
-    expect(gist(answer(speaks, without))).not.toEqual(gist(wholeAnswer(speaks)));
-  });
+  // of some rules in npm test, of all in test:long
+  const isDeleted = ROWS.findIndex((row) => row.rule === rule) % runs(3, 1) === 0;
+  if (isDeleted)
+    test('changes the answer to a realistic brief when it is deleted', () => {
+      const without = RULES.filter(({ id }) => id !== rule);
+      expect(gist(answer(speaks, without))).not.toEqual(gist(wholeAnswer(speaks)));
+    });
 });
 
 describe('rules that read the product alone', () => {

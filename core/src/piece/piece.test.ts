@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { draws } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import {
   adjustDescription,
@@ -86,6 +87,7 @@ describe('one line becomes properties', () => {
           read.name.length <= 120
         );
       }),
+      draws(100, 100),
     ));
 });
 

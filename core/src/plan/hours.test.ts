@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { draws } from '../testing/runs.ts';
 import { freeWindows, type BenchHours } from './index.ts';
 import { withoutQuiet } from './hours.ts';
 
@@ -86,7 +87,7 @@ describe('free windows', () => {
           total(whole),
         );
       }),
-      { numRuns: 40 },
+      draws(40, 40),
     ));
 });
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { runs } from '../testing/runs.ts';
+import { draws } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import { plainPiece, plainWorkshop, type Operation, type Piece, type Workshop } from '../piece/index.ts';
 import {
@@ -208,7 +208,7 @@ describe('dates in sequence', () => {
           }
         });
       }),
-      { numRuns: runs(5, 12) },
+      draws(4, 12),
     ));
 
   test('a later start is never ready sooner', () =>
@@ -219,7 +219,7 @@ describe('dates in sequence', () => {
           true,
         );
       }),
-      { numRuns: runs(5, 12) },
+      draws(4, 12),
     ));
 
   test('a spray coat meets its recoat hour, or waits until its window opens again', () => {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
-import { runs } from '../testing/runs.ts';
+import { draws } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import { dryTimeAlong } from '../dry/index.ts';
 import { pieceSchema, type Piece } from '../piece/index.ts';
@@ -87,7 +87,7 @@ describe('the whole bench', () => {
           return true;
         },
       ),
-      { numRuns: runs(5, 12) },
+      draws(4, 12),
     ));
 
   test('one pair of hands does one thing at a time, and all pieces are dated', () => {

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { draws } from '../testing/runs.ts';
 import { bothWays, dateOrderOf, readDateTime } from './index.ts';
 
 const ZONE = 'Europe/Berlin';
@@ -81,5 +82,6 @@ describe('one reader for dates', () => {
           expect(readDateTime(instant, zone)).toEqual({ ok: true, value: instant, hasTime: true });
         },
       ),
+      draws(100, 100),
     ));
 });

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { draws } from '../testing/runs.ts';
 import {
   formatDuration,
   formatLength,
@@ -109,6 +110,7 @@ describe('writing quantities', () => {
         fc.double({ min: 0, max: 5000, noNaN: true }),
         (length) => Math.abs((valueOf(parseLength(formatLength(length, 'in'))) ?? NaN) - length) < 0.0128,
       ),
+      draws(100, 100),
     ));
 
   test('temperatures change scale', () => expect(formatTemperature(23, 'F')).toBe('73 °F'));

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { draws } from '../testing/runs.ts';
 import { plainPiece, type Piece } from '../piece/index.ts';
 import { takenBack, takenOver } from './index.ts';
 
@@ -155,5 +156,6 @@ test('any change that stands alone is taken back whole, and what else was change
         expect(stays.includes(field)).toBe(isLost);
       }
     }),
+    draws(100, 100),
   );
 });

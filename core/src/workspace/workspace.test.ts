@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
+import { draws } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import { problemSentence } from '../problem/index.ts';
 import { readWorkspace, workspaceSchema, writeWorkspace, WORKSPACE_VERSION, type Workspace } from './index.ts';
@@ -41,6 +42,7 @@ describe('writing', () => {
         fc.shuffledSubarray([...workspace.pieces], { minLength: workspace.pieces.length }),
         (pieces) => writeWorkspace({ ...workspace, pieces }) === text,
       ),
+      draws(100, 100),
     ));
 });
 
@@ -124,7 +126,7 @@ describe('a file is refused whole, naming the field', () => {
         const outcome = readWorkspace(changed(path, value), all);
         return !outcome.ok || workspaceSchema.safeParse(outcome.workspace).success;
       }),
-      { numRuns: 300 },
+      draws(120, 300),
     );
   });
 });

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import { draws } from '../../testing/runs.ts';
 import { catalogue } from '../../materials/index.ts';
 import { describePiece, pieceOf, pieceSchema, things, type Description } from '../index.ts';
 
@@ -240,6 +241,6 @@ test('any words at all make a piece that the document can keep', () => {
       const parsed = pieceSchema.safeParse(pieceOf('p', line, read(line)));
       if (!parsed.success) throw new Error(parsed.error.message);
     }),
-    { numRuns: 150 },
+    draws(60, 150),
   );
 });

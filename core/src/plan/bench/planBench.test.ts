@@ -399,7 +399,7 @@ describe('against every plan there is', () => {
         expect([planned.plan.tardiness, planned.plan.makespan]).toEqual(best);
         expect(planned.plan.bound).toBeLessThanOrEqual(planned.plan.makespan);
       }),
-      { numRuns: runs(10, 30), seed: 41 },
+      { numRuns: runs(6, 30), seed: 41 },
     );
   });
   test('backward: valid, and no plan begins later', () => {
@@ -417,7 +417,7 @@ describe('against every plan there is', () => {
         expect(checkBenchPlan(hard, planned.plan.starts, true)).toEqual([]);
         expect(Math.min(...Object.values(planned.plan.starts))).toBe(latest);
       }),
-      { numRuns: runs(8, 25), seed: 43 },
+      { numRuns: runs(5, 25), seed: 43 },
     );
   });
 });

@@ -2,10 +2,9 @@
 // some drawn for each, the same ones for the same seed. Each fault is put into a copy of the source, never into a file.
 // Run: npm run mutate -- [files or folders] [--each 6] [--seed 35] [-v]
 import { spawn } from 'node:child_process';
-import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { installed, root } from './run.mjs';
@@ -161,22 +160,22 @@ const drawn = (list, many, name) => {
   return Array.from({ length: Math.min(many, left.length) }, () => left.splice(Math.floor(roll() * left.length), 1)[0]);
 };
 
-/** Tests that look at a module: those of its folder, and of the folders in which what it does is seen. */
+/** Folders of tests in which what a module does is seen, where that is not its own. */
 const TESTS_BESIDE = {
   'core/src/piece/line': ['core/src/piece'],
-  'core/src/artwork/svg': ['core/src/artwork/svg'],
   'core/src/plan/bench': ['core/src/plan/bench', 'core/src/plan/facts.test.ts'],
 };
+/** Tests that look at a module, in the order in which they are run: its own first, then those of its folder. */
 const testsOf = (file) => {
+  const own = file.replace(/\.ts$/, '.test.ts');
   const folder = path.relative(root, path.dirname(file)).split(path.sep).join('/');
-  return TESTS_BESIDE[folder] ?? [folder.split('/').slice(0, 3).join('/')];
+  const beside = TESTS_BESIDE[folder] ?? [folder.split('/').slice(0, 3).join('/')];
+  return [...(existsSync(own) ? [[path.relative(root, own)]] : []), beside];
 };
 
-/** Whether the tests beside a module fail once a fault stands in it. */
-const failsWith = (file, text) =>
+/** Whether some tests fail once a fault stands in a module. */
+const failsIn = (tests, fault) =>
   new Promise((resolve) => {
-    const fault = path.join(folder, `fault-${Math.random().toString(36).slice(2)}.json`);
-    writeFileSync(fault, JSON.stringify({ file, text }));
     const child = spawn(
       process.execPath,
       [
@@ -188,7 +187,7 @@ const failsWith = (file, text) =>
         '--silent',
         '--bail',
         '--runInBand',
-        ...testsOf(file),
+        ...tests,
       ],
       { cwd: root, env: { ...process.env, SGRAFFA_FAULT: fault }, stdio: 'ignore' },
     );
@@ -196,17 +195,31 @@ const failsWith = (file, text) =>
     const late = setTimeout(() => child.kill('SIGKILL'), LONGEST_RUN_MS);
     child.on('close', (code) => {
       clearTimeout(late);
-      rmSync(fault, { force: true });
       resolve(code !== 0);
     });
   });
+
+/** Whether the tests beside a module fail once a fault stands in it. */
+const failsWith = async (file, text) => {
+  const fault = path.join(folder, `fault-${Math.random().toString(36).slice(2)}.json`);
+  writeFileSync(fault, JSON.stringify({ file, text }));
+  try {
+    for (const tests of testsOf(file)) if (await failsIn(tests, fault)) return true;
+    return false;
+  } finally {
+    rmSync(fault, { force: true });
+  }
+};
 
 const tally = { rules: { killed: 0, count: 0 }, others: { killed: 0, count: 0 } };
 const survivors = [];
 const note = (kind, isKilled, what) => {
   tally[kind].count += 1;
   if (isKilled) tally[kind].killed += 1;
-  else survivors.push(what);
+  else {
+    survivors.push(what);
+    if (isLoud) console.log(`  survived: ${what}`);
+  }
 };
 
 /** One after the other, two at a time: as many as the machine has hands. */
@@ -241,7 +254,6 @@ try {
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }
-if (isLoud) console.log(survivors.join('\n'));
 let isEnough = true;
 for (const [kind, least] of [
   ['rules', LEAST_SHARE_OF_RULES],

@@ -18,7 +18,7 @@ const SCREENS: readonly (readonly [string, (page: Page) => Locator])[] = [
 
 const openWhole = async (page: Page, screen: string, isWhole: (page: Page) => Locator): Promise<void> => {
   await page.goto(screen);
-  await expect(isWhole(page)).toBeVisible({ timeout: 30_000 });
+  await expect(isWhole(page)).toBeVisible();
   if (screen.includes('demo')) await judged(page);
   await styled(page);
 };

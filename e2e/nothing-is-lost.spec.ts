@@ -199,7 +199,7 @@ test('the zone of the bench can be changed: the plan follows, and lengths change
   await page.getByRole('option', { name: 'Pacific/Auckland' }).click();
   await page.getByRole('button', { name: 'Undo' }).isEnabled();
   await page.goto('/pieces/demo-signs/plan');
-  await expect(page.getByRole('heading', { name: /^Ready/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('heading', { name: /^Ready/ })).toBeVisible();
   await page.goto('/pieces/demo-markers/surface');
   const stroke = page.getByRole('textbox', { name: 'Thinnest stroke' });
   await stroke.fill('3/4 in');

@@ -3,7 +3,6 @@ import type { Page } from '@playwright/test';
 import { expect, test } from './journey.ts';
 
 // several plans are made in each, in a worker beside the page's own
-test.describe.configure({ timeout: 150_000 });
 
 /** A fixed day before the public night, and a weather station of this journey alone. */
 const open = async (page: Page, station: string, path = '/week'): Promise<void> => {
@@ -15,7 +14,7 @@ const open = async (page: Page, station: string, path = '/week'): Promise<void> 
 };
 const sentence = (page: Page) => page.getByRole('heading', { level: 1 });
 const planned = async (page: Page): Promise<void> => {
-  await expect(page.locator('.sg-made')).toContainText(/Planned \w/, { timeout: 30_000 });
+  await expect(page.locator('.sg-made')).toContainText(/Planned \w/);
 };
 const steps = (page: Page) => page.locator('.sg-steps-table tbody tr');
 
@@ -23,7 +22,7 @@ test('the scene is planned to its public night over a rainy week, forward and ba
   await open(page, 'rain-a');
   await planned(page);
   await expect(sentence(page)).toContainText(/10 pieces, \d+ sittings, all ready \w+ \d+ Dec/);
-  await expect(sentence(page)).toContainText('every date met', { timeout: 30_000 });
+  await expect(sentence(page)).toContainText('every date met');
   await expect(page.locator('.sg-made')).toContainText('by forecast simulated rain-a 2026-11-25T09h');
   // what is sprayed stands on days that are fit for it
   const sprayed = steps(page).filter({ hasText: 'aerosol' });
@@ -32,7 +31,7 @@ test('the scene is planned to its public night over a rainy week, forward and ba
   expect(blocks).toBeGreaterThanOrEqual(await steps(page).count());
   const first = await steps(page).first().innerText();
   await page.getByText('Latest start').click();
-  await expect(sentence(page)).toContainText(/begin by/, { timeout: 30_000 });
+  await expect(sentence(page)).toContainText(/begin by/);
   await expect(steps(page).first()).not.toHaveText(first);
   await expect(
     page.getByText(/every due date is then met in \d+ % of the tries|meets every date in \d+ % of the tries/),
@@ -83,14 +82,14 @@ test('a step is dragged to another evening', async ({ page }) => {
 
 test('a coat that was late moves what follows it', async ({ page }) => {
   await open(page, 'rain-d', '/pieces/demo-signs/plan');
-  await expect(page.getByRole('heading', { name: /^Ready/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('heading', { name: /^Ready/ })).toBeVisible();
   const ready = await page.getByRole('heading', { name: /^Ready/ }).innerText();
   await page.getByRole('button', { name: /Mark “Cut and weed adhesive stencil film” done/ }).click();
   await page.getByRole('button', { name: /^(Keep|Only this one)$/ }).click();
   await expect(page.getByRole('button', { name: /Done · take back/ })).toHaveCount(1);
   await page.clock.setFixedTime(new Date('2026-12-02T21:10:00Z'));
   await page.reload();
-  await expect(page.getByRole('heading', { name: /^Ready/ })).not.toHaveText(ready, { timeout: 30_000 });
+  await expect(page.getByRole('heading', { name: /^Ready/ })).not.toHaveText(ready);
   await page.getByRole('button', { name: /Mark “Sand/ }).click();
   await page.getByRole('button', { name: /^(Keep|Only this one)$/ }).click();
   await page
@@ -117,9 +116,6 @@ test('a forecast that changes its mind plans anew; one that fails leaves the las
   await page.getByRole('button', { name: 'Read the forecast' }).click();
   await expect(page.locator('.sg-made')).toContainText(
     /Planned anew by forecast simulated rain-e 2026-11-25T09h rev 3/,
-    {
-      timeout: 30_000,
-    },
   );
   // a failing station writes an error to the console of the browser: that is what is looked for here
   await page.route('**/api/climate/**', (route) =>
@@ -143,11 +139,11 @@ test('a date that cannot be met is refused with its steps and the nearest that c
   // for the soonest end it is planned, and said to be late
   await expect(page.getByText(/Dome path signs is wanted Mon 30 Nov, 12:00; the nearest that can be is/)).toBeVisible();
   await page.getByText('Latest start').click();
-  await expect(sentence(page)).toHaveText('This cannot be planned', { timeout: 30_000 });
+  await expect(sentence(page)).toHaveText('This cannot be planned');
   await expect(page.getByText(/Exterior latex.*Dome path signs.*before they are due/)).toBeVisible();
-  await expect(page.getByText(/the nearest that can be is/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText(/the nearest that can be is/)).toBeVisible();
   await page.getByRole('button', { name: /^Make .* the date of Dome path signs$/ }).click();
-  await expect(sentence(page)).toContainText('begin by', { timeout: 30_000 });
+  await expect(sentence(page)).toContainText('begin by');
 });
 
 test('the calendar file holds the steps to come with alarms; days away stay empty', async ({ page }) => {

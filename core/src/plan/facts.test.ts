@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { catalogue } from '../materials/index.ts';
-import { pieceSchema, type Piece } from '../piece/index.ts';
+import type { Piece } from '../piece/index.ts';
+import { demoBench, DEMO_NOW, demoPieces } from '../testing/demo.ts';
 import { runs } from '../testing/runs.ts';
 import {
   benchProblemSchema,
@@ -17,22 +17,9 @@ import {
 } from './index.ts';
 
 const all = catalogue();
-const demo = JSON.parse(readFileSync(new URL('../../../demo/observatory.json', import.meta.url), 'utf8')) as {
-  pieces: unknown[];
-  settings: { freeHours: BenchContext['freeHours']; workshop: BenchContext['workshop'] };
-};
-const pieces: readonly Piece[] = demo.pieces
-  .map((piece) => pieceSchema.parse(piece))
-  .filter(({ parts }) => parts[0]!.stack !== null);
-const NOW = '2026-11-25T09:00:00.000Z';
-const CONTEXT: BenchContext = {
-  now: NOW,
-  zone: 'Europe/Berlin',
-  freeHours: demo.settings.freeHours,
-  catalogue: all,
-  workshop: demo.settings.workshop,
-  rackPlaces: 12,
-};
+const pieces = demoPieces.filter(({ parts }) => parts[0]!.stack !== null);
+const NOW = DEMO_NOW;
+const CONTEXT: BenchContext = { ...demoBench, rackPlaces: 12 };
 type Done = Record<string, Record<string, string>>;
 const planned = (own: readonly Piece[], done: Done, context: Partial<BenchContext> = {}) =>
   planPieces(own, { ...CONTEXT, ...context, done }, { budget: FIRST_LOOK });

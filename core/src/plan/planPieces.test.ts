@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { draws } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import { dryTimeAlong } from '../dry/index.ts';
-import { pieceSchema, type Piece } from '../piece/index.ts';
+import type { Piece } from '../piece/index.ts';
+import { demoBench, DEMO_NOW, demoPieces } from '../testing/demo.ts';
 import { dice, seriesFrom, someWeather } from '../testing/weather.ts';
 import {
   benchProblem,
@@ -24,22 +24,10 @@ import {
 } from './index.ts';
 
 const all = catalogue();
-const demo = JSON.parse(readFileSync(new URL('../../../demo/observatory.json', import.meta.url), 'utf8')) as {
-  pieces: unknown[];
-  settings: { freeHours: BenchContext['freeHours']; workshop: BenchContext['workshop'] };
-};
-const pieces: readonly Piece[] = demo.pieces.map((piece) => pieceSchema.parse(piece));
-const NOW = Date.parse('2026-11-25T09:00:00Z');
+const NOW = Date.parse(DEMO_NOW);
 const DAY_MS = 86_400_000;
-const CONTEXT: BenchContext = {
-  now: new Date(NOW).toISOString(),
-  zone: 'Europe/Berlin',
-  freeHours: demo.settings.freeHours,
-  catalogue: all,
-  workshop: demo.settings.workshop,
-  outdoor: seriesFrom(NOW, someWeather(NOW, 10, dice(4), 0.6)),
-};
-const of = (id: string): Piece => pieces.find((piece) => piece.id === id)!;
+const CONTEXT: BenchContext = { ...demoBench, outdoor: seriesFrom(NOW, someWeather(NOW, 10, dice(4), 0.6)) };
+const of = (id: string): Piece => demoPieces.find((piece) => piece.id === id)!;
 const some = [of('demo-signs'), of('demo-boards'), of('demo-plaques'), of('demo-bags')];
 const planned = (
   own: readonly Piece[] = some,

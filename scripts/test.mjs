@@ -54,6 +54,10 @@ await Promise.all([
   (async () => {
     await stage('format', () => run('npx', ['prettier', '--check', '--log-level', 'warn', '.']));
     await stage('rules of the code', () => run('npx', ['eslint', '.']));
+  })(),
+  (async () => {
+    await stage('types', () => node('scripts/typecheck.mjs'));
+    await stage('build', () => node('scripts/build.mjs'));
     await stage('arrows', () =>
       run('npx', [
         'depcruise',
@@ -66,10 +70,6 @@ await Promise.all([
         'server/src',
       ]),
     );
-  })(),
-  (async () => {
-    await stage('types', () => node('scripts/typecheck.mjs'));
-    await stage('build', () => node('scripts/build.mjs'));
   })(),
 ]);
 await stage('unit tests', () =>

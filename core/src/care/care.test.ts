@@ -5,7 +5,7 @@ import { planPieces } from '../plan/index.ts';
 import { DEFAULT_SCHOOLS, plainPiece, type Part, type Stack } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
 import type { CareAxis } from '../materials/index.ts';
-import { careOf, type CareZone } from './index.ts';
+import { careOf, weakestWashing, type CareLimit, type CareZone } from './index.ts';
 
 const all = catalogue();
 const CLIMATE = { temperatureC: 23, relativeHumidity: 50 };
@@ -86,6 +86,14 @@ describe('the weakest layer sets the limit', () => {
       'laundry',
       40,
       'iron-on film, standard',
+    ],
+    [
+      'indoor acrylic on wood: no sun, by the paint',
+      { base: 'hardwood' },
+      'craft-acrylic',
+      'sun',
+      'no',
+      'craft acrylic',
     ],
   ])('%s', (_name, said, key, axis, value, cause) =>
     expect(cared(said, (id) => id === key).limit(axis)).toMatchObject({ value, cause: { name: cause } }),
@@ -181,6 +189,33 @@ describe('the weakest layer sets the limit', () => {
     };
     expect([waterIn('handWashOnly'), waterIn('byLabel')]).toEqual(['handWash', 'dishwasher']);
   });
+});
+
+describe('the headline of the card', () => {
+  const limit = (value: string, axis: CareAxis = 'water', name = value): CareLimit => ({
+    zone: 'outside',
+    axis,
+    value,
+    cause: { operationId: null, name, basis: 'practice', figure: null },
+    from: null,
+    waitsFor: null,
+    waitFigure: null,
+  });
+
+  test.each<[string, string[], string]>([
+    ['the least that any zone stands', ['dishwasher', 'handWash', 'wipe'], 'wipe'],
+    ['what nobody knows before a damp cloth', ['handWash', 'unknown', 'wipe'], 'unknown'],
+    ['nothing at all before what nobody knows', ['unknown', 'none'], 'none'],
+  ])('is %s', (_name, values, weakest) => {
+    const limits = [limit('none', 'soak'), ...values.map((value) => limit(value))];
+    expect(weakestWashing(limits)?.value).toBe(weakest);
+    expect(weakestWashing([...limits].reverse())?.value).toBe(weakest);
+  });
+
+  test('of two alike is the first', () =>
+    expect(weakestWashing([limit('wipe', 'water', 'rim'), limit('wipe', 'water', 'wall')])?.cause.name).toBe('rim'));
+
+  test('is none where washing is not limited', () => expect(weakestWashing([limit('no', 'soak')])).toBeUndefined());
 });
 
 describe('the day from which it holds', () => {

@@ -90,3 +90,21 @@ describe('a text that should be JSON', () => {
     ['{\n  "a": 1,\n  b: 2\n}', 'The file does not read as JSON. It stops being JSON at line 3, character 3.'],
   ])('%j', (text, said) => expect(givenOf(text)).toEqual(said));
 });
+
+describe('own words for the size of what was given', () => {
+  const said = (schema: z.ZodType, value: unknown): string | undefined =>
+    schema.safeParse(value).error?.issues[0]?.message;
+
+  test.each<[string, z.ZodType, unknown, string]>([
+    ['a text too short', z.string().min(1), '', 'at least one letter'],
+    ['a text shorter than two letters', z.string().min(2), 'a', 'at least 2 characters'],
+    ['a text too long by one letter', z.string().max(1), 'ab', 'at most 1 character'],
+    ['a text too long', z.string().max(3), 'abcd', 'at most 3 characters'],
+    ['a list with too few', z.array(z.number()).min(1), [], 'at least 1 entry'],
+    ['a list with too many', z.array(z.number()).max(2), [1, 2, 3], 'at most 2 entries'],
+    ['a number too small', z.number().min(3), 2, 'at least 3'],
+    ['a number that may not be reached', z.number().gt(3), 3, 'more than 3'],
+    ['a number that may not be reached from above', z.number().lt(3), 3, 'less than 3'],
+    ['a number too large', z.number().max(3), 4, 'at most 3'],
+  ])('%s', (_name, schema, value, words) => expect(said(schema, value)).toBe(words));
+});

@@ -78,7 +78,9 @@ const sizeWords = (issue: z.core.$ZodRawIssue): string | null => {
   const limit = Number(code === 'too_small' ? issue['minimum'] : issue['maximum']);
   const how = code === 'too_small' ? 'at least' : 'at most';
   if (origin === 'string')
-    return limit === 1 && code === 'too_small' ? 'at least one letter' : `${how} ${limit} characters`;
+    return limit === 1 && code === 'too_small'
+      ? 'at least one letter'
+      : `${how} ${limit} ${limit === 1 ? 'character' : 'characters'}`;
   if (origin === 'array' || origin === 'set') return `${how} ${limit} ${limit === 1 ? 'entry' : 'entries'}`;
   if (issue['inclusive'] === false) return code === 'too_small' ? `more than ${limit}` : `less than ${limit}`;
   return `${how} ${limit}`;

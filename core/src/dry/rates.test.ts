@@ -16,6 +16,7 @@ describe('how fast it goes, against 23 °C and 50 %', () => {
     ['solvent, ten degrees warmer', 'evaporating', 'touch', 33, 50, 1.7],
     ['solvent, ten degrees colder', 'evaporating', 'cure', 13, 50, 1 / 1.7],
     ['oil, ten degrees warmer', 'oil', 'recoat', 33, 50, 2],
+    ['oil that cures, ten degrees warmer', 'oil', 'cure', 33, 50, 2],
     // 55 kJ/mol between 23 and 33 °C
     ['two parts, ten degrees warmer', 'twoPart', 'cure', 33, 50, 2.07],
     ['what cures by moisture, in damper air', 'moisture', 'cure', 23, 75, 1.5],

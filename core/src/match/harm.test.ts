@@ -107,11 +107,12 @@ const productsOf = ({ stack }: Candidate): string[] =>
 
 /** How many ways out of each piece are taken, and of which pieces. */
 const MOST_WAYS = runs(4, Number.POSITIVE_INFINITY);
-const isMended = (line: string): boolean => BRIEFS.findIndex(([each]) => each === line) % runs(3, 1) === 0;
+const lines = BRIEFS.map(([line]) => line);
 
 describe.each(BRIEFS)('%s', (line, bound) => {
   const brief = briefOfLine(line);
-  const result = matchLayers(brief, all, { withoutMends: !isMended(line) });
+  const hasWaysOut = lines.indexOf(line) % runs(3, 1) === 0;
+  const result = matchLayers(brief, all, { withoutMends: !hasWaysOut });
 
   test('is bounded as it must be', () => {
     if ('refused' in bound) {
@@ -132,22 +133,23 @@ describe.each(BRIEFS)('%s', (line, bound) => {
   test('never leads with a grave means that nobody asked for', () =>
     expect(result.ranked[0]?.isHeldBack ?? false).toBe(false));
 
-  test('no way out brings back what a safety rule refuses', () => {
-    const tried = new Set<string>();
-    for (const { mend, title, designId } of result.refused) {
-      if (!mend || designId !== undefined || tried.has(mend.label) || tried.size === MOST_WAYS) continue;
-      tried.add(mend.label);
-      const after = matchLayers(mend.brief, all, { withoutMends: true });
-      for (const candidate of offered(after))
-        expect([
-          title,
-          mend.label,
-          judgeStack(candidate.stack, mend.brief, all).findings.filter(
-            ({ verdict, isSafety }) => verdict === 'blocks' && isSafety,
-          ),
-        ]).toEqual([title, mend.label, []]);
-    }
-  });
+  if (hasWaysOut)
+    test('no way out brings back what a safety rule refuses', () => {
+      const tried = new Set<string>();
+      for (const { mend, title, designId } of result.refused) {
+        if (!mend || designId !== undefined || tried.has(mend.label) || tried.size === MOST_WAYS) continue;
+        tried.add(mend.label);
+        const after = matchLayers(mend.brief, all, { withoutMends: true });
+        for (const candidate of offered(after))
+          expect([
+            title,
+            mend.label,
+            judgeStack(candidate.stack, mend.brief, all).findings.filter(
+              ({ verdict, isSafety }) => verdict === 'blocks' && isSafety,
+            ),
+          ]).toEqual([title, mend.label, []]);
+      }
+    });
 
   test('a condition is worth what it says: broken, the stack is refused; kept, it stands', () => {
     for (const { stack, onlyIf, title } of result.ranked.slice(0, 3))

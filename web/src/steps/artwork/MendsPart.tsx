@@ -65,6 +65,8 @@ const mendOf = (kind: Kind, mm: number, { perIsland, patternSvg, ...bridges }: M
 };
 
 interface Preview {
+  /** The drawing that was mended. */
+  readonly of: string;
   readonly drawing: MendedDrawing;
   readonly words: string;
 }
@@ -124,7 +126,7 @@ const MendPreview = ({
 
 /** Mends of the artwork, each looked at before it is kept. */
 export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
-  const [preview, setPreview] = useState<Preview | null>(null);
+  const [tried, setPreview] = useState<Preview | null>(null);
   const {
     artwork,
     artworks,
@@ -144,6 +146,8 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
   const [patternId, setPattern] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   if (!artwork) return null;
+  // a mend of a drawing that has changed since, in another tab or by undo, is not kept over it
+  const preview = tried?.of === artwork.svg ? tried : null;
   const limit = product?.minStroke?.typical ?? null;
   const usual: Readonly<Record<Kind, number>> = {
     bridge: Math.max(catalogue.sizing.bridgeWidth.typical, product?.minWeb?.typical ?? 0),
@@ -175,7 +179,7 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
     );
     if (!outcome.ok) return setProblem(outcome.problems.map(problemSentence).join(' '));
     setProblem(null);
-    setPreview({ drawing: outcome, words: `${MEND_WORDS[kind]}, ${lengthIn(settings)(mm)}` });
+    setPreview({ of: artwork.svg, drawing: outcome, words: `${MEND_WORDS[kind]}, ${lengthIn(settings)(mm)}` });
   };
   const keep = () => {
     if (!preview) return;

@@ -18,4 +18,6 @@ export default {
     ],
   },
   setupFiles: ['fake-indexeddb/auto'],
+  // ends a test that hangs; a machine that is busy with something else is no reason to fail one
+  testTimeout: 180_000,
 };

@@ -18,9 +18,9 @@ beforeAll(async () => {
   );
   writeFileSync(path.join(folder, 'assets/a.js'), 'export {};');
   writeFileSync(path.join(path.dirname(folder), 'outside.txt'), 'secret');
-  server = createApp({ buildFolder: folder }).listen(0);
+  server = createApp({ buildFolder: folder }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
-  address = `http://localhost:${(server.address() as AddressInfo).port}`;
+  address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 });
 afterAll(() => {
   server.close();

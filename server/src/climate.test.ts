@@ -18,9 +18,9 @@ beforeAll(async () => {
   folder = buildFolder;
   mkdirSync(path.join(buildFolder, 'assets'));
   writeFileSync(path.join(buildFolder, 'index.html'), '<!doctype html>');
-  server = createApp({ buildFolder, now: () => NOW }).listen(0);
+  server = createApp({ buildFolder, now: () => NOW }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
-  address = `http://localhost:${(server.address() as AddressInfo).port}/api/climate`;
+  address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/climate`;
 });
 afterAll(() => {
   server.close();
@@ -85,9 +85,9 @@ test.each(['nonsense', '1999-12-31T23:59:59Z', '2200-01-01T00:00:00Z', '+275760-
 );
 
 test('the table of stations is bounded, and those that are in it can still be told', async () => {
-  const own = createApp({ buildFolder: folder, now: () => NOW }).listen(0);
+  const own = createApp({ buildFolder: folder, now: () => NOW }).listen(0, '127.0.0.1');
   await new Promise((resolve) => own.once('listening', resolve));
-  const origin = `http://localhost:${(own.address() as AddressInfo).port}`;
+  const origin = `http://127.0.0.1:${(own.address() as AddressInfo).port}`;
   const told = (station: string, revision: number) =>
     fetch(`${origin}/api/climate/${station}/behaviour`, {
       method: 'PUT',

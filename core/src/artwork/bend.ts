@@ -1,5 +1,14 @@
 import { failed, type Outcome } from '../problem/index.ts';
-import { mapped, pointsOf, ringOf, type FrustumTemplate, type Point, type Polygon, type Ring } from '../shape/index.ts';
+import {
+  mapped,
+  onCover,
+  pointsOf,
+  ringOf,
+  type FrustumTemplate,
+  type Point,
+  type Polygon,
+  type Ring,
+} from '../shape/index.ts';
 import { withRings, type Artwork } from './artwork.ts';
 
 /** Farthest that a bent edge may lie from its true arc, mm. */
@@ -80,16 +89,7 @@ export const warpToFrustum = (
       todo: 'Make it narrower.',
     });
   const middle = artwork.widthMm / 2;
-  // where the cover's box begins, seen from the cone's tip
-  const half = (cone.sweepDeg * Math.PI) / 360;
-  const top = half >= Math.PI / 2 ? cone.outerRadiusMm * Math.cos(half) : cone.innerRadiusMm * Math.cos(half);
-  const place = (x: number, y: number): Point => {
-    const angle = (x - middle) / reference;
-    const radius = radiusAt(y);
-    const down = radius * Math.cos(angle) - top;
-    const across = cone.widthMm / 2 + radius * Math.sin(angle);
-    return cone.isTopLarger ? [across, cone.heightMm - down] : [across, down];
-  };
+  const place = (x: number, y: number): Point => onCover(cone, radiusAt(y), (x - middle) / reference);
   const least = Math.min(radiusAt(0), radiusAt(artwork.heightMm), reference);
   const longest = Math.max(0.1, Math.min(5, 2 * Math.sqrt(2 * CHORD_MM * Math.max(least, 1))));
   // points far from the reference circle move on a larger arc for the same step

@@ -2,15 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import DxfParser from 'dxf-parser';
 import fc from 'fast-check';
 import { catalogue } from '../materials/index.ts';
-import {
-  boundsOf,
-  circle,
-  frustumTemplate,
-  polygonArea,
-  rectangle,
-  subtracted,
-  type FrustumTemplate,
-} from '../shape/index.ts';
+import { boundsOf, circle, polygonArea, rectangle, subtracted } from '../shape/index.ts';
 import { DRAWINGS, drawn } from '../testing/drawings.ts';
 import {
   designOf,
@@ -24,7 +16,6 @@ import {
   sized,
   sliceForBed,
   suitsOf,
-  warpToFrustum,
   weedingMinutes,
   writeDxf,
   writeSvg,
@@ -199,81 +190,6 @@ describe('fitting', () => {
   ])('%s is refused', (_, area, said) => {
     const clear = clearAreaOf(area as AreaInput);
     expect(clear.ok ? '' : clear.problems[0]!.given).toMatch(said);
-  });
-});
-
-describe('bending onto a cone', () => {
-  const cover = (measures: Parameters<typeof frustumTemplate>[0]): FrustumTemplate => {
-    const cone = frustumTemplate(measures);
-    if (!cone.ok) throw new Error(cone.problems[0]!.given);
-    return cone;
-  };
-  const cones = fc
-    .record({
-      top: fc.double({ min: 50, max: 120, noNaN: true }),
-      bottom: fc.double({ min: 40, max: 120, noNaN: true }),
-      slant: fc.double({ min: 80, max: 160, noNaN: true }),
-    })
-    .filter(({ top, bottom }) => Math.abs(top - bottom) > 2);
-
-  test('keeps lengths up and down, and along the reference circle; points lie where the map puts them', () => {
-    fc.assert(
-      fc.property(cones, fc.double({ min: 0.1, max: 0.9, noNaN: true }), ({ top, bottom, slant }, share) => {
-        const cone = cover({ topDiameterMm: top, bottomDiameterMm: bottom, slantMm: slant });
-        const reference = share * slant;
-        const [width, height] = [100, 40];
-        const flat = artworkOf(
-          [rectangle({ x: 10, y: reference - 20 < 0 ? 0 : reference - 20, width: 80, height })],
-          width,
-          slant,
-        );
-        const bent = warpToFrustum(flat, cone, { referenceMm: reference });
-        if (!bent.ok) throw new Error(bent.problems[0]!.given);
-        // from the tip of the cone every point has a radius and an angle
-        const half = (cone.sweepDeg * Math.PI) / 360;
-        const highest = half >= Math.PI / 2 ? cone.outerRadiusMm * Math.cos(half) : cone.innerRadiusMm * Math.cos(half);
-        const polar = (x: number, y: number) => {
-          const down = highest + (cone.isTopLarger ? cone.heightMm - y : y);
-          return { radius: Math.hypot(x - cone.widthMm / 2, down), angle: Math.atan2(x - cone.widthMm / 2, down) };
-        };
-        const ring = bent.artwork.layers[0]!.polygon[0]!;
-        const places = Array.from({ length: ring.length / 2 }, (_, at) => polar(ring[2 * at]!, ring[2 * at + 1]!));
-        const radii = places.map(({ radius }) => radius);
-        expect(Math.max(...radii) - Math.min(...radii)).toBeCloseTo(height, 6);
-        const angles = places.map(({ angle }) => angle);
-        const onReference = cone.isTopLarger ? cone.outerRadiusMm - reference : cone.innerRadiusMm + reference;
-        expect((Math.max(...angles) - Math.min(...angles)) * onReference).toBeCloseTo(80, 6);
-        // edges between points bulge less than the tolerance
-        for (let at = 0; at < ring.length; at += 2) {
-          const next = (at + 2) % ring.length;
-          const [one, other] = [polar(ring[at]!, ring[at + 1]!), polar(ring[next]!, ring[next + 1]!)];
-          const middle = polar((ring[at]! + ring[next]!) / 2, (ring[at + 1]! + ring[next + 1]!) / 2);
-          expect(Math.abs(middle.radius - (one.radius + other.radius) / 2)).toBeLessThan(0.05);
-        }
-      }),
-      { numRuns: 40, seed: 13 },
-    );
-  });
-  test('a strip as wide as the side covers the template', () => {
-    const cone = cover({ topDiameterMm: 90, bottomDiameterMm: 60, slantMm: 100 });
-    const bent = warpToFrustum(
-      artworkOf([rectangle({ x: 0, y: 0, width: 75 * Math.PI, height: 100 })], 75 * Math.PI, 100),
-      cone,
-    );
-    if (!bent.ok) throw new Error(bent.problems[0]!.given);
-    expect(
-      polygonArea(subtracted(designOf(bent.artwork), [cone.outline])) +
-        polygonArea(subtracted([cone.outline], designOf(bent.artwork))),
-    ).toBeLessThan(5);
-    expect(bent.artwork.widthMm).toBeCloseTo(cone.widthMm, 6);
-  });
-  test('artwork that reaches round or is too high is refused', () => {
-    const cone = cover({ topDiameterMm: 90, bottomDiameterMm: 0.1, slantMm: 100 });
-    expect(warpToFrustum(artworkOf(square, 1000, 40), cone)).toMatchObject({
-      ok: false,
-      problems: [{ code: 'reaches-round' }],
-    });
-    expect(warpToFrustum(artworkOf(square, 50, 40), cone, { referenceMm: 400 })).toMatchObject({ ok: false });
   });
 });
 

@@ -27,6 +27,8 @@ export interface FrustumTemplate {
   /** Bounding box of the cover, placed symmetric about the vertical. */
   readonly widthMm: number;
   readonly heightMm: number;
+  /** Where the tip of the cone lies, seen from that box. */
+  readonly tip: Point;
   /** As it is cut, in that box, y down: the larger rim's arc above where the top is the larger one. */
   readonly outline: Ring;
   readonly slantMm: number;
@@ -36,13 +38,21 @@ export interface FrustumTemplate {
 
 const CHORD_MM = 0.002;
 
-const arc = (radius: number, from: number, to: number, centre: Point): Point[] => {
+/** Angles along an arc, so close that its chords are within the chord error. */
+const anglesOf = (radius: number, half: number): number[] => {
   const step = 2 * Math.acos(Math.max(0, 1 - CHORD_MM / Math.max(radius, CHORD_MM)));
-  const count = Math.max(2, Math.ceil(Math.abs(to - from) / step));
-  return Array.from({ length: count + 1 }, (_, index): Point => {
-    const angle = from + ((to - from) * index) / count;
-    return [centre[0] + radius * Math.sin(angle), centre[1] + radius * Math.cos(angle)];
-  });
+  const count = Math.max(2, Math.ceil((2 * half) / step));
+  return Array.from({ length: count + 1 }, (_, index) => -half + (2 * half * index) / count);
+};
+
+/** A place on a cone's cover, as far from the tip and turned so far from the vertical, in the cover's box. */
+export const onCover = (
+  { tip: [x, y], isTopLarger }: Pick<FrustumTemplate, 'tip' | 'isTopLarger'>,
+  radius: number,
+  angle: number,
+): Point => {
+  const down = radius * Math.cos(angle);
+  return [x + radius * Math.sin(angle), isTopLarger ? y - down : y + down];
 };
 
 /**
@@ -97,6 +107,7 @@ export const frustumTemplate = (measures: FrustumMeasures): Outcome<FrustumTempl
       sweepDeg: 0,
       widthMm: around - gapMm,
       heightMm: slant,
+      tip: [0, Infinity],
       outline: rectangle({ x: 0, y: 0, width: around - gapMm, height: slant }),
       slantMm: slant,
       isCylinder: true,
@@ -106,22 +117,24 @@ export const frustumTemplate = (measures: FrustumMeasures): Outcome<FrustumTempl
   const inner = outer - slant;
   const sweep = ((Math.PI * spread) / slant) * (1 - gapMm / around);
   const half = sweep / 2;
-  // drawn below its centre, symmetric about the vertical: the larger rim's arc lies below
+  // symmetric about the vertical; the tip lies on the side of the smaller rim
   const widest = half >= Math.PI / 2 ? outer : outer * Math.sin(half);
-  const highest = half >= Math.PI / 2 ? outer * Math.cos(half) : inner * Math.cos(half);
-  const box = { width: 2 * widest, height: outer - highest };
-  const centre: Point = [widest, -highest];
-  const down = [...arc(outer, -half, half, centre), ...arc(inner, half, -half, centre)];
-  const outline = down.map(([x, y]): Point => (isTopLarger ? [x, box.height - y] : [x, y]));
-  const ring = ringOf(isTopLarger ? outline : outline.reverse());
+  const nearest = (half >= Math.PI / 2 ? outer : inner) * Math.cos(half);
+  const tip: Point = [widest, isTopLarger ? outer : -nearest];
+  const place = (radius: number, angle: number): Point => onCover({ tip, isTopLarger }, radius, angle);
+  const [far, near] = [anglesOf(outer, half), anglesOf(inner, half).reverse()];
+  const corners = [...far.map((angle) => place(outer, angle)), ...near.map((angle) => place(inner, angle))];
+  // run through so that the ring surrounds material
+  const outline = ringOf(isTopLarger ? corners : corners.reverse());
   return {
     ok: true,
     innerRadiusMm: inner,
     outerRadiusMm: outer,
     sweepDeg: (sweep * 180) / Math.PI,
-    widthMm: box.width,
-    heightMm: box.height,
-    outline: ring,
+    widthMm: 2 * widest,
+    heightMm: outer - nearest,
+    tip,
+    outline,
     slantMm: slant,
     isCylinder: false,
     isTopLarger,

@@ -27,6 +27,7 @@ export {
 export { grown, intersected, simplified, stroked, subtracted, united, type Cap, type Fill, type Join } from './clip.ts';
 export {
   frustumTemplate,
+  onCover,
   wrapBlank,
   type FrustumMeasures,
   type FrustumTemplate,

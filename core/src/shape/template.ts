@@ -2,8 +2,8 @@ import { catalogue, type CatalogueData } from '../materials/index.ts';
 import type { Outcome } from '../problem/index.ts';
 import type { AreaInput } from './areaSchema.ts';
 import { clearAreaOf } from './clearArea.ts';
-import type { FrustumTemplate } from './frustum.ts';
-import { boundsOf, mapped, rectangle, ringOf, type Point, type Polygon, type Ring } from './rings.ts';
+import { onCover, type FrustumTemplate } from './frustum.ts';
+import { boundsOf, mapped, rectangle, ringOf, type Polygon, type Ring } from './rings.ts';
 
 /** A paper cover for a test fit, on a page with a margin to trim. */
 export interface PaperTemplate {
@@ -17,18 +17,12 @@ export interface PaperTemplate {
 
 const coneFlap = (cone: FrustumTemplate, overlapMm: number): Ring => {
   const half = (cone.sweepDeg * Math.PI) / 360;
-  const highest = (half >= Math.PI / 2 ? cone.outerRadiusMm : cone.innerRadiusMm) * Math.cos(half);
-  const place = (radius: number, angle: number): Point => {
-    const down = radius * Math.cos(angle) - highest;
-    const x = cone.widthMm / 2 + radius * Math.sin(angle);
-    return cone.isTopLarger ? [x, cone.heightMm - down] : [x, down];
-  };
   const beyond = half + overlapMm / cone.outerRadiusMm;
   return ringOf([
-    place(cone.outerRadiusMm, half),
-    place(cone.outerRadiusMm, beyond),
-    place(cone.innerRadiusMm, beyond),
-    place(cone.innerRadiusMm, half),
+    onCover(cone, cone.outerRadiusMm, half),
+    onCover(cone, cone.outerRadiusMm, beyond),
+    onCover(cone, cone.innerRadiusMm, beyond),
+    onCover(cone, cone.innerRadiusMm, half),
   ]);
 };
 

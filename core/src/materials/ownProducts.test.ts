@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue, usersCatalogue, withOwnProducts, type Override } from './index.ts';
+import { fittingProducts, ownProductSchema } from './ownProducts.ts';
 import { matchLayers } from '../match/index.ts';
 import { briefOf } from '../testing/briefs.ts';
 
@@ -37,9 +38,34 @@ describe('products of the user’s own', () => {
   test.each([
     ['like nothing', [{ id: 'own-x', name: 'X', like: 'moon-paint' }], 'unknown-product'],
     ['twice the same', [film, film], 'product-twice'],
+    ['called like one of the catalogue', [{ ...film, id: 'film-removable' }], 'product-twice'],
+    ['like one of their own', [film, { id: 'own-y', name: 'Y', like: film.id }], 'unknown-product'],
   ])('%s are refused', (_name, ownProducts, code) => {
     const read = withOwnProducts(all, ownProducts);
     expect(read.ok ? 'taken' : read.problems[0]?.code).toBe(code);
+  });
+});
+
+describe('what may be written down as one', () => {
+  const reads = (change: object) => ownProductSchema.safeParse({ ...film, ...change }).success;
+  test.each([
+    ['as it is', {}, true],
+    ['an id without "own-"', { id: 'shed-film' }, false],
+    ['an id with a capital', { id: 'own-Shed' }, false],
+    ['no name', { name: ' ' }, false],
+    ['a name of 120 letters', { name: 'x'.repeat(120) }, true],
+    ['a name of 121', { name: 'x'.repeat(121) }, false],
+    ['like nothing', { like: '' }, false],
+    ['a field more', { colour: 'red' }, false],
+  ])('%s', (_name, change, isRead) => expect(reads(change)).toBe(isRead));
+
+  test('each stands right after the one that it is like; what does not fit stays out and is said', () => {
+    const mine = users([], [film]).products.map(({ id }) => id);
+    expect(mine[mine.indexOf('film-permanent') + 1]).toBe(film.id);
+    expect(mine.length).toBe(all.products.length + 1);
+    const { fitting, problems } = fittingProducts(all, [film, { ...film, name: 'Again' }, { ...film, id: 'own-z' }]);
+    expect(fitting.map(({ id }) => id)).toEqual([film.id, 'own-z']);
+    expect(problems).toMatchObject([{ code: 'product-twice', at: `ownProducts.${film.id}` }]);
   });
 });
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { z } from 'zod';
-import { allowedWords, failed, problemSentence, problemsFromZod, rangeOf, readJson } from './index.ts';
+import { allowedWords, failed, problemSentence, problemsFromZod, rangeOf, readBySchema, readJson } from './index.ts';
 
 describe('a problem', () => {
   const problem = {
@@ -48,9 +48,30 @@ describe('what a schema refused', () => {
     expect(problems).toMatchObject([{ at: '__proto__', given: 'An entry with 1 fields was given.' }]);
   });
 
-  test('a long value is cut short in the message', () => {
-    const [problem] = problemsIn({ name: 'a', coats: 'x'.repeat(5000) });
-    expect(problem!.given.length).toBeLessThan(120);
+  test('a long value is cut short in the message, one that just fits is not', () => {
+    const given = (coats: unknown) => problemsIn({ name: 'a', coats })[0]!.given;
+    expect(given('x'.repeat(5000))).toBe(`"${'x'.repeat(79)}… was given.`);
+    expect(given('x'.repeat(78))).toBe(`"${'x'.repeat(78)}" was given.`);
+  });
+
+  test.each<[string, unknown, string]>([
+    ['four plain values', [1, 'b', null, true], '[1,"b",null,true] was given.'],
+    ['five', [1, 2, 3, 4, 5], 'A list of 5 was given.'],
+    ['an entry in a list', [{ a: 1 }], 'A list of 1 was given.'],
+    ['an entry', { a: 1, b: 2 }, 'An entry with 2 fields was given.'],
+    ['null', null, 'null was given.'],
+    ['no number', NaN, 'null was given.'],
+  ])('%s where a name should stand is shown as what it is', (_name, name, given) =>
+    expect(problemsIn({ name, coats: [] })[0]!.given).toBe(given),
+  );
+
+  test('a value where an entry should be has no field inside', () =>
+    expect(problemsIn({ name: 'a', coats: ['abc'] })).toMatchObject([{ at: 'coats.0', given: '"abc" was given.' }]));
+
+  test('of very many problems eight are told', () => {
+    const read = readBySchema(schema, { name: 'a', coats: Array.from({ length: 20 }, () => ({})) }, 'Mend it.');
+    expect(read.ok ? 0 : read.problems.length).toBe(8);
+    expect(readBySchema(schema, { name: 'a', coats: [] }, '')).toEqual({ ok: true, value: { name: 'a', coats: [] } });
   });
 });
 
@@ -68,13 +89,30 @@ describe('what a schema takes, in words', () => {
     ['a text or a number', z.union([z.string(), z.number()]), 'a text, or a number'],
     ['a list', z.array(z.string()), 'a list'],
     ['an entry', z.strictObject({ a: z.string(), b: z.string() }), 'an entry with a, b'],
+    ['a number below', z.number().max(3), 'a number, 3 or less'],
+    ['a text of some length', z.string().min(1), 'a text of at least one letter'],
+    ['a pair', z.tuple([z.string(), z.number()]), 'a list of 2'],
+    ['what may be left out', z.boolean().optional(), 'true or false'],
+    ['nothing at all', z.never(), 'nothing'],
+    ['twice the same', z.union([z.string(), z.string()]), 'a text'],
   ])('%s', (_name, schema, words) => expect(allowedWords(schema)).toBe(words));
+
+  test('of many words a dozen are told, and how many more there are', () => {
+    const words = Array.from({ length: 14 }, (_, at) => `w${at}`);
+    const dozen = words.slice(0, 12).map((word) => `"${word}"`);
+    expect(allowedWords(z.enum(words.slice(0, 12)))).toBe(`one of ${dozen.join(', ')}`);
+    expect(allowedWords(z.enum(words))).toBe(`one of ${dozen.join(', ')} and 2 more`);
+  });
 
   test('bounds come out of a schema, through null and defaults', () => {
     expect(rangeOf(z.number().int().min(1).max(20).nullable().default(1))).toEqual({ low: 1, high: 20, isWhole: true });
     expect(rangeOf(z.number().min(0.5).max(2.5))).toEqual({ low: 0.5, high: 2.5, isWhole: false });
     expect(() => rangeOf(z.string())).toThrow(RangeError);
     expect(() => rangeOf(z.number().min(1))).toThrow(RangeError);
+    expect(() => rangeOf(z.number().max(1))).toThrow(RangeError);
+    expect(() => rangeOf(z.number().min(0).max(Infinity))).toThrow(RangeError);
+    expect(() => rangeOf(z.number().min(-Infinity).max(0))).toThrow(RangeError);
+    expect(rangeOf(z.number().min(1).max(2).optional())).toMatchObject({ low: 1, high: 2 });
   });
 });
 

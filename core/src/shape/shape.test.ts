@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
+import { catalogue } from '../materials/index.ts';
 import {
+  areaSchema,
   boundsOf,
   circle,
   clearAreaOf,
@@ -87,6 +89,129 @@ describe('the cover of a cone', () => {
   ])('%s is refused', (_, measures, said) => {
     const cover = frustumTemplate(measures);
     expect(cover.ok ? '' : cover.problems[0]!.given).toMatch(said);
+  });
+});
+
+describe('what may be measured', () => {
+  const reads = (area: object) => areaSchema.safeParse(area).success;
+  const plate = { kind: 'rectangle', widthMm: 100, heightMm: 50 };
+  const bolt = { kind: 'circle', xMm: 5, yMm: 5, diameterMm: 4 };
+  const corners = (count: number) => Array.from({ length: 2 * count }, (_, at) => at % 100);
+  test.each<[string, object, boolean]>([
+    ['a tenth of a millimetre', { ...plate, widthMm: 0.1 }, true],
+    ['less', { ...plate, widthMm: 0.09 }, false],
+    ['ten metres', { ...plate, widthMm: 10_000 }, true],
+    ['more', { ...plate, widthMm: 10_001 }, false],
+    ['no margin at all', { ...plate, margins: { top: 0, right: 0, bottom: 0, left: 0 } }, true],
+    ['a margin below nothing', { ...plate, margins: { top: -1, right: 0, bottom: 0, left: 0 } }, false],
+    ['a bolt left of the corner', { ...plate, keepOuts: [{ ...bolt, xMm: -10_000 }] }, true],
+    ['a bolt far from here', { ...plate, keepOuts: [{ ...bolt, xMm: -10_001 }] }, false],
+    ['a bolt with a name of 60 letters', { ...plate, keepOuts: [{ ...bolt, name: 'x'.repeat(60) }] }, true],
+    ['one with 61', { ...plate, keepOuts: [{ ...bolt, name: 'x'.repeat(61) }] }, false],
+    ['60 bolts', { ...plate, keepOuts: Array.from({ length: 60 }, () => bolt) }, true],
+    ['61', { ...plate, keepOuts: Array.from({ length: 61 }, () => bolt) }, false],
+    ['a triangle', { kind: 'outline', rings: [corners(3)] }, true],
+    ['two corners', { kind: 'outline', rings: [corners(2)] }, false],
+    ['no outline', { kind: 'outline', rings: [] }, false],
+    ['100,000 corners', { kind: 'outline', rings: [corners(50_000), corners(50_000)] }, true],
+    ['100,001', { kind: 'outline', rings: [corners(50_000), corners(50_001)] }, false],
+  ])('%s', (_name, area, isRead) => expect(reads(area)).toBe(isRead));
+  test('a side without a handle has no gap', () => {
+    expect(areaSchema.parse({ kind: 'cylinder', diameterMm: 80, heightMm: 90 })).toMatchObject({ handleGapMm: 0 });
+    expect(areaSchema.parse({ kind: 'cone', topDiameterMm: 80, bottomDiameterMm: 60, slantMm: 90 })).toMatchObject({
+      handleGapMm: 0,
+    });
+  });
+});
+
+describe('areas laid flat', () => {
+  const read = (area: Parameters<typeof clearAreaOf>[0], options?: Parameters<typeof clearAreaOf>[1]) => {
+    const clear = clearAreaOf(area, options);
+    if (!clear.ok) throw new Error(clear.problems[0]!.given);
+    return clear;
+  };
+  const bare = { top: 0, right: 0, bottom: 0, left: 0 };
+  const sizing = {
+    ...catalogue().sizing,
+    marginLeast: { low: 5, typical: 5, high: 5, unit: 'mm', basis: 'practice' },
+    marginShare: { low: 10, typical: 10, high: 10, unit: '%', basis: 'practice' },
+    rimClearance: { low: 12, typical: 12, high: 12, unit: 'mm', basis: 'practice' },
+    footClearance: { low: 7, typical: 7, high: 7, unit: 'mm', basis: 'practice' },
+    keepOutClearance: { low: 3, typical: 3, high: 3, unit: 'mm', basis: 'practice' },
+  } as const;
+
+  test('the whole of each kind by its own formula', () => {
+    const whole = (area: Parameters<typeof clearAreaOf>[0]) => polygonArea(read({ ...area, margins: bare }).whole);
+    expect(whole({ kind: 'disc', diameterMm: 20 })).toBeCloseTo(100 * Math.PI, 0);
+    expect(whole({ kind: 'ring', outerDiameterMm: 20, innerDiameterMm: 10 })).toBeCloseTo(75 * Math.PI, 0);
+    expect(whole({ kind: 'cylinder', diameterMm: 20, heightMm: 10, handleGapMm: 3 })).toBeCloseTo(
+      (20 * Math.PI - 3) * 10,
+      6,
+    );
+    const cone = { kind: 'cone', topDiameterMm: 90, bottomDiameterMm: 60, slantMm: 100 } as const;
+    expect(whole(cone)).toBeCloseTo(75 * Math.PI * 100, 6);
+    // a gap of a quarter of the larger rim leaves three quarters all the way down
+    expect(whole({ ...cone, handleGapMm: (90 * Math.PI) / 4 })).toBeCloseTo(0.75 * 75 * Math.PI * 100, 6);
+    expect(read({ kind: 'outline', rings: [[5, 5, 25, 5, 25, 15, 5, 15]], margins: bare })).toMatchObject({
+      widthMm: 20,
+      heightMm: 10,
+    });
+  });
+  test('usual margins: a share of the smaller side, at least the least; a ring the least, a side its rim and foot', () => {
+    const margins = (area: Parameters<typeof clearAreaOf>[0], rimZoneMm?: number) =>
+      read(area, { sizing, rimZoneMm }).margins;
+    expect(margins({ kind: 'rectangle', widthMm: 300, heightMm: 100 })).toEqual({
+      top: 10,
+      right: 10,
+      bottom: 10,
+      left: 10,
+    });
+    expect(margins({ kind: 'rectangle', widthMm: 300, heightMm: 40 }).top).toBe(5);
+    expect(margins({ kind: 'ring', outerDiameterMm: 200, innerDiameterMm: 50 }).top).toBe(5);
+    const mug = { kind: 'cylinder', circumferenceMm: 300, heightMm: 100 } as const;
+    expect(margins(mug)).toEqual({ top: 12, right: 5, bottom: 7, left: 5 });
+    expect([margins(mug, 20).top, margins(mug, 10).top]).toEqual([20, 12]);
+    // a drinking rim is one of a side only
+    expect(margins({ kind: 'disc', diameterMm: 100 }, 40).top).toBeCloseTo(10, 3);
+  });
+  test('what is in the way keeps its clearance, its own before the usual', () => {
+    const kept = (keepOut: object) =>
+      boundsOf(
+        read(
+          { kind: 'rectangle', widthMm: 100, heightMm: 100, margins: bare, keepOuts: [keepOut as never] },
+          { sizing },
+        ).keptOut,
+      );
+    const bolt = { kind: 'circle', xMm: 50, yMm: 50, diameterMm: 10 };
+    expect(kept(bolt).width).toBeCloseTo(16, 1);
+    expect(kept({ ...bolt, clearanceMm: 0 }).width).toBeCloseTo(10, 1);
+    const hinge = { kind: 'rectangle', xMm: 40, yMm: 40, widthMm: 10, heightMm: 20 };
+    expect(kept(hinge)).toMatchObject({ width: expect.closeTo(16, 1), height: expect.closeTo(26, 1) });
+    // only what lies on the area is shown
+    expect(kept({ ...bolt, xMm: 0 }).width).toBeCloseTo(8, 1);
+  });
+  test.each<[string, Parameters<typeof clearAreaOf>[0], RegExp | null]>([
+    ['a hole as large as its ring', { kind: 'ring', outerDiameterMm: 50, innerDiameterMm: 50 }, /A ring of 50 mm/],
+    ['a side without a measure around', { kind: 'cylinder', heightMm: 50 }, /Neither the diameter/],
+    [
+      'a handle all around',
+      { kind: 'cylinder', circumferenceMm: 100, heightMm: 50, handleGapMm: 100 },
+      /handle gap of 100/,
+    ],
+    ['a line', { kind: 'outline', rings: [[0, 0, 10, 0, 20, 0]] }, /encloses nothing/],
+    [
+      'margins that meet',
+      { kind: 'rectangle', widthMm: 20, heightMm: 50, margins: { ...bare, left: 10, right: 10 } },
+      /leave nothing of 20 × 50/,
+    ],
+    [
+      'margins that meet upright',
+      { kind: 'cylinder', circumferenceMm: 50, heightMm: 20, margins: { ...bare, top: 15, bottom: 5 } },
+      /leave nothing of 50 × 20/,
+    ],
+  ])('%s is refused', (_name, area, said) => {
+    const clear = clearAreaOf(area);
+    expect(clear.ok ? '' : clear.problems[0]!.given).toMatch(said!);
   });
 });
 
@@ -222,6 +347,55 @@ describe('paper', () => {
       polygonArea(subtracted([rectangle({ x: 0, y: 0, width: page.widthMm, height: page.heightMm })], covered)),
     ).toBeLessThan(1e-6);
     expect(tiled.tiles.length).toBe(pages);
+  });
+  test('pages lie over each other by as much as is said, in reading order, and turned only where that saves one', () => {
+    const tiled = tilesFor({ widthMm: 400, heightMm: 500 }, 'a4');
+    if (!tiled.ok) throw new Error('not tiled');
+    const [first, second] = tiled.tiles;
+    expect(tiled.tiles.map(({ number, row, column }) => [number, row, column])).toEqual([
+      [1, 0, 0],
+      [2, 0, 1],
+      [3, 0, 2],
+      [4, 1, 0],
+      [5, 1, 1],
+      [6, 1, 2],
+    ]);
+    expect(tiled.isSideways).toBe(false);
+    expect(first!.box.width).toBe(210 - 2 * tiled.whiteMm);
+    expect(first!.box.x + first!.box.width - second!.box.x).toBe(tiled.overlapMm);
+    expect(tiled.tiles[3]!.box.y).toBe(first!.box.height - tiled.overlapMm);
+    expect(tilesFor({ widthMm: 270, heightMm: 100 }, 'a4')).toMatchObject({
+      isSideways: true,
+      pageWidthMm: 297,
+      pageHeightMm: 210,
+    });
+    expect(tilesFor({ widthMm: 190, heightMm: 263 }, 'a4')).toMatchObject({ isSideways: false, tiles: { length: 1 } });
+    expect(tilesFor({ widthMm: 190.1, heightMm: 263 }, 'a4')).toMatchObject({ tiles: { length: 2 } });
+  });
+  test('a printer that makes things smaller shows more of the drawing on a page', () => {
+    const shown = (correction: number) => {
+      const tiled = tilesFor({ widthMm: 100, heightMm: 100 }, 'a4', correction);
+      return tiled.ok ? tiled.tiles[0]!.box.width : null;
+    };
+    expect([shown(1), shown(0.51), shown(1.99)]).toEqual([190, expect.closeTo(96.9, 6), expect.closeTo(378.1, 6)]);
+    expect([shown(0.5), shown(2)]).toEqual([null, null]);
+  });
+  test('the page of a cover has its trim all around, and the flap of a side lies at its right', () => {
+    const { seamOverlap, trim } = catalogue().sizing;
+    const cover = templateOf({ kind: 'cylinder', circumferenceMm: 240, heightMm: 90 });
+    if (!cover.ok) throw new Error('no cover');
+    expect([cover.widthMm, cover.heightMm]).toEqual([
+      240 + seamOverlap.typical + 2 * trim.typical,
+      90 + 2 * trim.typical,
+    ]);
+    expect(boundsOf(cover.flap)).toMatchObject({ x: 240 + trim.typical, width: seamOverlap.typical, height: 90 });
+    const disc = templateOf({ kind: 'disc', diameterMm: 90 });
+    expect(disc).toMatchObject({ flap: [], widthMm: expect.closeTo(90 + 2 * trim.typical, 1) });
+    const open = templateOf({ kind: 'cylinder', circumferenceMm: 240, heightMm: 90, handleGapMm: 40 });
+    expect(open).toMatchObject({ flap: [], widthMm: 200 + 2 * trim.typical });
+    const cone = templateOf({ kind: 'cone', topDiameterMm: 90, bottomDiameterMm: 60, slantMm: 100 });
+    // a flap of the overlap's width at the larger rim, narrower at the smaller one
+    if (cone.ok) expect(polygonArea(cone.flap)).toBeCloseTo((seamOverlap.typical * 100 * (90 + 60)) / 2 / 90, -1);
   });
   test('a bar that was never measured, and a drawing as large as a house, are refused', () => {
     expect(tilesFor({ widthMm: 100, heightMm: 100 }, 'a4', 0)).toMatchObject({

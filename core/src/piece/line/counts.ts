@@ -1,15 +1,17 @@
+import { rangeOf } from '../../problem/index.ts';
+import { pieceSchema } from '../schema.ts';
 import type { Chip, Reading } from './reading.ts';
 
 const EXPLICIT: readonly RegExp[] = [
   /\b(\d{1,4}) (?:pieces?|pcs|copies|off|alike|identical(?: ones)?|of (?:them|these|those)|in (?:total|all)|altogether)\b/g,
-  /(?:^|[\s,;(])[x×] ?(\d{1,4})\b(?![.,]\d)(?! ?(?:mm|cm|m\b|in\b|ft|["'x×]|by \d))/g,
+  /(?<!\d\s?)(?:^|[\s,;(])[x×] ?(\d{1,4})\b(?![.,]\d)(?! ?(?:mm|cm|m\b|in\b|ft|["'x×]|by \d))/g,
   /\b(?:set|batch|lot|run|series|order|qty|quantity)(?: of|:)? (\d{1,4})\b/g,
   /^\s*(\d{1,4}) ?[x×] (?=\p{L})/gu,
   /(?:^|[,;(]\s*)(?:and )?(\d{1,4})(?= please| needed| wanted| required)/g,
   /[,;:(]\s*(\d{1,4})\s*(?=[,;)]|$)/g,
 ];
 const AT_START =
-  /(?:^|[,;:(]\s*)(?:(?:about|some|for|make|making|i need|we need|need|the|our|my) )*(\d{1,4})\s+(?=\p{L})/gu;
+  /(?:^|[,;:(]\s*|\b(?:on|onto) )(?:(?:about|some|for|make|making|i need|we need|need|the|our|my) )*(\d{1,4})\s+(?=\p{L})/gu;
 /** Words after a number that count something else than pieces. */
 const OTHERS =
   /^(?:coats?|colou?rs?|layers?|letters?|words?|lines?|rows?|islands?|strokes?|sides?|winters?|summers?|years?|months?|weeks?|days?|hours?|minutes?|mm|cm|m|in|inch(?:es)?|ft|foot|feet|degrees?|times?|parts?|stars?|moons?|names?|motifs?|people|persons|tones?|shades?|designs?|per|percent|to|x|or|and|of|different|big|small|thin|fine|loose|little|year|week|month|day|litres?|ml|kg|g|st|nd|rd|th|holes?|hooks?|screws?|strips?|sheets?)\b/;
@@ -20,8 +22,10 @@ const OTHERS =
  * @param isThing whether the words after a number name a thing
  */
 export const readCount = (reading: Reading, isThing: (after: string) => boolean, say: (chip: Chip) => void): void => {
-  const tell = (count: number, start: number, end: number) => {
-    const value = Math.min(1000, Math.max(1, count));
+  const { low, high } = rangeOf(pieceSchema.shape.quantity);
+  // more than a piece can hold, or none, is a question
+  const tell = (value: number, start: number, end: number) => {
+    if (value < low || value > high) return;
     say({
       field: 'quantity',
       value,

@@ -17,6 +17,8 @@ export interface Head {
   readonly hasUnknownMaterial: boolean;
   /** True where another thing's name stands before it: "smoke alarm cover". */
   readonly isPartOfAnother: boolean;
+  /** True where it is of another thing that is more than an ordinary one: "cover of a smoke alarm". */
+  readonly isOfSpecial: boolean;
   /** Where its noun ends: what comes later is of something else, as in "frame for a mirror". */
   readonly endsAt: number;
 }
@@ -66,7 +68,13 @@ export const headOf = (
   text: string,
 ): Head => {
   const segments = segmentsOf(tokens);
-  const named = phrases.filter((phrase) => thingIn(phrase) !== null && !negated.has(phrase.first));
+  const things = phrases.filter((phrase) => thingIn(phrase) !== null && !negated.has(phrase.first));
+  // "four coats of varnish on a door" are no garment
+  const isLayer = ({ first, tokens: [word, ...more] }: Phrase): boolean =>
+    word!.norm === 'coat' &&
+    !more.length &&
+    (tokens[first + 1]?.norm === 'of' || (things.length > 1 && /^\d+$/.test(tokens[first - 1]?.text ?? '')));
+  const named = things.filter((phrase) => !isLayer(phrase));
   const firstSegment = named.length ? segments[named[0]!.first]! : -1;
   const inFirst = named.filter((phrase) => segments[phrase.first] === firstSegment);
   let phrase = inFirst.at(-1) ?? null;
@@ -93,6 +101,7 @@ export const headOf = (
     after !== null &&
     after !== undefined &&
     isUnread(lastOf(phrase) + 1) &&
+    !/\d/.test(after.text) &&
     segments[lastOf(phrase) + 1] === segments[phrase.first] &&
     /^\s+$/.test(text.slice(phrase.tokens.at(-1)!.end, after.start));
   const thing = phrase && !isModifier ? thingIn(phrase) : null;
@@ -117,6 +126,13 @@ export const headOf = (
     unknown: unknownAt === undefined ? null : tokens[unknownAt]!.text,
     hasUnknownMaterial: isModifier || tokens.some((_, at) => isMaterialAt(at)),
     isPartOfAnother: inFirst.length > 1,
+    isOfSpecial: named.some(
+      (other) =>
+        phrase !== null &&
+        other.first > lastOf(phrase) &&
+        tokens.slice(lastOf(phrase) + 1, other.first).some(({ norm }) => norm === 'of') &&
+        (thingIn(other)!.facts.item ?? 'ordinary') !== 'ordinary',
+    ),
     endsAt: phrase ? lastOf(phrase) : -1,
   };
 };
@@ -178,12 +194,14 @@ export const guessThing = ({
   catalogue,
   chips,
   nots,
+  openFields,
   say,
 }: {
   readonly head: Head;
   readonly catalogue: Catalogue;
   readonly chips: readonly Chip[];
   readonly nots: Use['nots'];
+  readonly openFields: ReadonlySet<string>;
   readonly say: (chip: Chip) => void;
 }): void => {
   const { thing, phrase, hasUnknownMaterial } = head;
@@ -192,7 +210,7 @@ export const guessThing = ({
   const isRuledOut = (field: string, value: string | number) =>
     nots.some((not) => not.field === field && (not.value === value || not.value === 'any'));
   const guess = (field: string, value: string | number, label: string) => {
-    if (chips.some((chip) => chip.field === field) || isRuledOut(field, value)) return;
+    if (openFields.has(field) || isRuledOut(field, value) || chips.some((chip) => chip.field === field)) return;
     say({ field, value, label, from, isGuess: true });
   };
   const { base, finish, laundryC, heat, item, ...plain } = thing.facts;
@@ -206,7 +224,8 @@ export const guessThing = ({
   for (const [field, value] of Object.entries(plain))
     if (value !== undefined) guess(field, value, WORDS[field]?.[value] ?? value);
   // the cover of a smoke alarm may be the alarm: what it is stays open
-  if (item && !(thing.kind === 'holder' && head.isPartOfAnother))
+  const isOpen = item === 'ordinary' && head.isOfSpecial;
+  if (item && !isOpen && !(thing.kind === 'holder' && head.isPartOfAnother))
     guess('item', item, catalogue.itemById.get(item)?.name ?? item);
   if (laundryC !== undefined && !isSaid(chips, 'water')) guess('laundryC', laundryC, `laundry ${laundryC} °C`);
   const place = chips.find(({ field }) => field === 'place')?.value;

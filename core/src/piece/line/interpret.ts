@@ -56,6 +56,8 @@ const NO_HEAT = new Set([
   'radiator',
 ]);
 
+const COVERED_BY = new Set(['in', 'with', 'by']);
+
 /** What an LED takes the place of. */
 const LIGHTS = new Set(['candle', 'bulb']);
 
@@ -92,6 +94,7 @@ const lastOf = ({ first, tokens }: Phrase): number => first + tokens.length - 1;
 class Interpreter {
   readonly nots: Use['nots'] = [];
   readonly unsure: string[] = [];
+  readonly openFields = new Set<string>();
   private readonly phraseAt = new Map<number, Phrase>();
   /** Ways that depend on the material, told apart once it is known. */
   private readonly open: { readonly fact: Fact; readonly phrase: Phrase; readonly place: number }[] = [];
@@ -161,6 +164,17 @@ class Interpreter {
     return reading.typed(start, phrase.tokens.at(-1)!.end);
   }
 
+  /** "Not only indoors" is more than that, and nobody knows how much more: its words, to be asked about; null where it is not so. */
+  private notOnly(phrase: Phrase): string | null {
+    const { tokens, reading } = this.given;
+    let at = phrase.first - 1;
+    while (at > phrase.first - 4 && tokens[at]?.norm !== 'only' && isSmallWord(tokens[at]?.norm ?? '')) at -= 1;
+    const not = tokens[at - 1];
+    return tokens[at]?.norm === 'only' && not && NEGATIONS.has(not.norm)
+      ? reading.typed(not.start, phrase.tokens.at(-1)!.end)
+      : null;
+  }
+
   private isSaid = (field: string): boolean => this.given.chips.some((chip) => chip.field === field && !chip.isGuess);
 
   /** The words of the same clause around a phrase. */
@@ -223,8 +237,10 @@ class Interpreter {
           break;
         case 'product': {
           const product = this.given.catalogue.productById.get(meaning.id);
+          // "a sign, acrylic" is made of it: then it is no paint as well
+          const isMaterial = this.has(phrase, 'base') && this.isBaseBy(phrase);
           if (isNegated) this.not('product', meaning.id, phrase);
-          else if (product) this.product(phrase, product);
+          else if (product && !isMaterial) this.product(phrase, product);
           break;
         }
         case 'raw':
@@ -234,6 +250,12 @@ class Interpreter {
           break;
       }
     }
+  }
+
+  /** True where the material of the piece was read from these words. */
+  private isBaseBy(phrase: Phrase): boolean {
+    const from = this.from(phrase);
+    return this.given.chips.some((chip) => chip.field === 'base' && chip.from === from);
   }
 
   private base(phrase: Phrase, id: string, label: string): void {
@@ -274,9 +296,12 @@ class Interpreter {
     const noun = this.designNoun(phrase, 2) ?? this.nounBefore(phrase);
     const { after } = this.near(phrase, 0, 3);
     const isThrough = after.some(({ norm }) => norm === 'through' || norm === 'stencil');
-    if (coat?.kind === 'paint' && (noun !== undefined || isThrough)) {
-      const place = this.sayOfDesign('way', 'stencil', 'painted through a stencil', phrase, noun);
-      this.open.push({ fact: { kind: 'fact', field: 'way', value: 'stencil', label }, phrase, place });
+    if (coat?.which === 'ground' && (noun !== undefined || isThrough)) {
+      const value = coat.kind === 'stain' ? 'gel-stain-stencil' : 'stencil';
+      const place = this.sayOfDesign('way', value, `${coat.kind} through a stencil`, phrase, noun);
+      this.open.push({ fact: { kind: 'fact', field: 'way', value, label }, phrase, place });
+      if (coat.product === 'aerosol-enamel')
+        this.open.push({ fact: { kind: 'fact', field: 'spray', value: 'yes', label }, phrase, place });
       return;
     }
     if (coat && this.isWish(phrase)) {
@@ -363,6 +388,8 @@ class Interpreter {
 
   private colour(phrase: Phrase, { colour, tone }: Extract<Meaning, { kind: 'colour' }>): void {
     const { before, after } = this.near(phrase, 4, 2);
+    // "held against the light" is no colour
+    if (colour === 'light' && ['the', 'to'].includes(before.at(-1)?.norm ?? '') && !after.length) return;
     const next = this.phraseAt.get(lastOf(phrase) + 1);
     const isFilm =
       next &&
@@ -444,6 +471,12 @@ class Interpreter {
   private fact(phrase: Phrase, fact: Fact, isNegated: boolean): void {
     const { field, value, label } = fact;
     if (this.isOfName(phrase)) return;
+    const notOnly = this.notOnly(phrase);
+    if (notOnly !== null) {
+      this.unsure.push(notOnly);
+      this.openFields.add(field);
+      return;
+    }
     if (isNegated) return this.negatedFact(phrase, fact);
     switch (field) {
       case 'place':
@@ -514,6 +547,12 @@ class Interpreter {
 
   private place(phrase: Phrase, { value, label, isGuess }: Fact): void {
     if (isGuess) return this.say('place', value, label, phrase, true);
+    // "covered in film" is under no roof
+    if (
+      this.from(phrase).toLowerCase() === 'covered' &&
+      this.near(phrase, 0, 1).after.some(({ norm }) => COVERED_BY.has(norm))
+    )
+      return void this.unsure.push(this.from(phrase));
     const held = this.given.chips.find(({ field, isGuess }) => field === 'place' && !isGuess);
     // "outdoors, under the porch" is sheltered; else of two places the harsher one counts
     const isUnderRoof = value === 'sheltered' && held?.value === 'exposed';
@@ -577,10 +616,13 @@ class Interpreter {
 
   /** "Old", "antique": what is on it is not known, and may hold lead; so may a paint whose age nobody has said. */
   private old(): void {
-    const { tokens, catalogue, head, chips, negated } = this.given;
+    const { tokens, catalogue, head, chips, negated, ages, reading } = this.given;
     const at = tokens.findIndex(({ norm }) => words.old.includes(norm));
-    if (at < 0 || negated.has(at)) return;
-    const from = tokens[at]!.text;
+    const isCalledOld = at >= 0 && !negated.has(at);
+    // "a chair, 30 years old": the age of the thing, where no coat stands beside it
+    const aged = ages.find(({ days }) => days >= words.oldFromDays);
+    if (!isCalledOld && (!aged || chips.some(({ field }) => field === 'ageDays'))) return;
+    const from = isCalledOld ? tokens[at]!.text : reading.typed(aged!.start, aged!.end);
     const painted = chips.findIndex(
       ({ field, value }) => field === 'finish' && COATS[String(value)]?.which === 'ground',
     );
@@ -676,9 +718,17 @@ class Interpreter {
   }
 }
 
+export interface Interpreted {
+  readonly nots: Use['nots'];
+  readonly unsure: readonly string[];
+  /** Fields of which the line says only that they are more than something: nothing is guessed for them. */
+  readonly openFields: ReadonlySet<string>;
+}
+
 /** What the phrases of a line say: facts, wishes and what is ruled out, each to its own. */
-export const interpret = (given: Given): { readonly nots: Use['nots']; readonly unsure: readonly string[] } => {
+export const interpret = (given: Given): Interpreted => {
   const interpreter = new Interpreter(given);
   interpreter.run();
-  return { nots: interpreter.nots, unsure: interpreter.unsure };
+  const { nots, unsure, openFields } = interpreter;
+  return { nots, unsure, openFields };
 };

@@ -7,7 +7,7 @@ const NUMBER = String.raw`(\d+ \d+\/\d+|\d+\/\d+|\d{1,2},\d{3}(?= ?(?:mm|x|×|by
 const THOUSANDS = /^(\d{1,2}),(\d{3})$/; // "2,100 mm": nobody measures a piece to a thousandth of a millimetre
 const UNIT = String.raw`(mm|millimet(?:re|er)s?|cm|centimet(?:re|er)s?|m(?:et(?:re|er)s?)?|inch(?:es)?|in|feet|foot|ft|"|')(?![a-z])`;
 const BY = String.raw`\s*(?:x|×|by|\*)\s*`;
-const TEMPERATURE = String.raw`(\d+(?:[.,]\d+)?)\s*(?:°\s*([cf])?|degrees?(?: ([cf])\b| celsius| fahrenheit)?|([cf])\b)`;
+const TEMPERATURE = String.raw`((?:(?<!\w)[-−–]|minus )?\d+(?:[.,]\d+)?)\s*(?:°\s*([cf])?|degrees?(?: ([cf])\b| celsius| fahrenheit)?|([cf])\b)`;
 
 const UNIT_NAMES: readonly (readonly [RegExp, string])[] = [
   [/^milli/, 'mm'],
@@ -72,7 +72,7 @@ const measured = (before: string, after: string): MeasureField | null => {
   const ofDesign = isOfDesign(previous) || isOfDesign(next.replace(/\b(?:line|lines)\b/, ''));
   if (/\b(?:rim|top|mouth|opening)\b/.test(next) && /across|at|over|wide/.test(next)) return 'topMm';
   if (/\b(?:foot|bottom|base)\b/.test(next) && /across|at|over|wide/.test(next)) return 'footMm';
-  if (/\b(?:rim|mouth)\b/.test(previous)) return 'topMm';
+  if (/\b(?:rim|mouth)\b|\btop$/.test(previous)) return 'topMm';
   if (/\b(?:foot|bottom)\b/.test(previous)) return 'footMm';
   if (/^along the side|^slant/.test(next)) return 'slantMm';
   if (/^(?:a?round|in circumference|circumference|all round)\b/.test(next) || /circumference|a?round$/.test(previous))
@@ -88,21 +88,19 @@ const measured = (before: string, after: string): MeasureField | null => {
 const SINGLE_WORDS =
   /^\s*(?:(?:thinnest |thin |wide )?strokes?|lines?|webs?|across the (?:rim|top|mouth|foot|bottom|base)|across|(?:wide )?at the (?:rim|top|mouth|foot|bottom|base)|tall|high|wide|long|in diameter|diameter|in circumference|circumference|around|round|along the side)\b/;
 
-/** Lengths, sizes, islands and temperatures of a line. */
-export const readMeasures = (reading: Reading, say: (chip: Chip) => void): void => {
-  const tell = (field: MeasureField, value: number, start: number, end: number) => {
-    const label = field === 'islands' ? `${value} islands` : `${Number(value.toFixed(1))} mm ${LABELS[field]}`;
-    say({ field, value, label, from: reading.typed(start, end) });
-    reading.take(start, end);
-  };
+type Say = (chip: Chip) => void;
+type Tell = (field: MeasureField, value: number, start: number, end: number) => void;
+
+const readIslands = (reading: Reading, tell: Tell): void => {
   for (const { match, start, end } of reading.find(/\b(\d+) (?:(?:loose|small|free|single) )*islands?\b/g))
     tell('islands', Math.min(100_000, Number(match[1])), start, end);
+};
 
-  const sizes = new RegExp(
-    `${NUMBER}\\s*(?:${UNIT})?${BY}${NUMBER}\\s*(?:${UNIT})?(?:${BY}${NUMBER}\\s*(?:${UNIT})?)?`,
-    'g',
-  );
-  for (const { match, start, end } of reading.find(sizes)) {
+const SIZES = `${NUMBER}\\s*(?:${UNIT})?${BY}${NUMBER}\\s*(?:${UNIT})?(?:${BY}${NUMBER}\\s*(?:${UNIT})?)?`;
+
+/** "300 x 200 mm" */
+const readSizes = (reading: Reading, tell: Tell): void => {
+  for (const { match, start, end } of reading.find(new RegExp(SIZES, 'g'))) {
     const [, first = '', firstUnit, second = '', secondUnit, , thirdUnit] = match;
     const unit = secondUnit ?? thirdUnit ?? firstUnit;
     const isInTotal = unit === 'in' && /^\s*(?:total|all)\b/.test(reading.text.slice(end));
@@ -113,55 +111,78 @@ export const readMeasures = (reading: Reading, say: (chip: Chip) => void): void 
     const { before, after } = reading.clauseAround(start, end);
     const ofDesign = isOfDesign(last3(before)) || isOfDesign(words3(after));
     tell(ofDesign ? 'designWidthMm' : 'widthMm', width, start, end);
-    say({
-      field: ofDesign ? 'designHeightMm' : 'heightMm',
-      value: height,
-      label: `${Number(height.toFixed(1))} mm ${LABELS[ofDesign ? 'designHeightMm' : 'heightMm']}`,
-      from: reading.typed(start, end),
-    });
+    tell(ofDesign ? 'designHeightMm' : 'heightMm', height, start, end);
   }
+};
 
-  const lengths = new RegExp(`(?:ø\\s*)?${NUMBER}\\s*${UNIT}`, 'g');
-  for (const { match, start, end } of reading.find(lengths)) {
+const BEFORE_LENGTH =
+  /(?:(?:thinnest |thin |fine )?strokes?(?: width)?(?: are| is| of| at| as thin as| down to| from| about)*|diameter|circumference|height|width|rim|mouth|top|foot|bottom|lines of|webs? of)\s*(?:of|is|about)?\s*$/;
+
+/** "95 mm tall", "rim 90 mm across" */
+const readLengths = (reading: Reading, tell: Tell, isTold: (field: MeasureField) => boolean): void => {
+  for (const { match, start, end } of reading.find(new RegExp(`(?:ø\\s*)?${NUMBER}\\s*${UNIT}`, 'g'))) {
     const value = millimetres(match[1]!, match[2]!);
     if (value === null) continue;
     const { before, after } = reading.clauseAround(start, end);
-    const field = match[0].startsWith('ø') ? 'diameterMm' : measured(before, after);
-    if (!field) continue;
+    const named = match[0].startsWith('ø') ? 'diameterMm' : measured(before, after);
+    if (!named) continue;
+    // "2 m long and 40 cm wide": the second is the other way
+    const field = named === 'widthMm' && isTold('widthMm') && !isTold('heightMm') ? 'heightMm' : named;
     const tail = SINGLE_WORDS.exec(reading.text.slice(end))?.[0].length ?? 0;
-    const head =
-      /(?:(?:thinnest |thin |fine )?strokes?(?: width)?(?: are| is| of| at| as thin as| down to| from| about)*|diameter|height|width|lines of|webs? of)\s*(?:of|is|about)?\s*$/.exec(
-        reading.text.slice(0, start),
-      )?.[0];
-    tell(field, value, start - (head?.length ?? 0), end + tail);
+    const head = BEFORE_LENGTH.exec(reading.text.slice(0, start))?.[0].length ?? 0;
+    tell(field, value, start - head, end + tail);
   }
+};
 
-  // "washed at 40": nobody washes at a length
+/** What a wash is told in, °C; outside it is no laundry. */
+const isWash = (celsius: number): boolean => celsius >= 20 && celsius <= 95;
+
+/** "washed at 40": nobody washes at a length */
+const readWashes = (reading: Reading, say: Say): void => {
   for (const { match, start, end } of reading.find(
     /\b(?:machine[- ])?(?:wash(?:ed|es|able)?|laundered)(?: hot)? at (\d\d)(?!\d| ?(?:°|deg|c\b|f\b))/g,
   )) {
     const celsius = Number(match[1]);
-    if (celsius < 20 || celsius > 95) continue;
+    if (!isWash(celsius)) continue;
     say({ field: 'laundryC', value: celsius, label: `laundry ${celsius} °C`, from: reading.typed(start, end) });
     reading.take(start, end);
   }
+};
+
+const BEFORE_WASH = /(?:(?:machine[- ])?(?:washed|laundered|wash|washes|washable)(?: at| up to)?)\s*$/;
+
+/** "stands 220 degrees", "washed up to 60 °C" */
+const readTemperatures = (reading: Reading, say: Say): void => {
   for (const { match, start, end } of reading.find(new RegExp(TEMPERATURE, 'g'))) {
     const isF = (match[2] ?? match[3] ?? match[4]) === 'f' || /fahrenheit/.test(match[0]);
-    const read = parseTemperature(`${match[1]} °${isF ? 'F' : 'C'}`);
+    const read = parseTemperature(`${match[1]!.replace(/^(?:[-−–]|minus )/, '-')} °${isF ? 'F' : 'C'}`);
     if (!read.ok) continue;
     const celsius = Math.round(read.value);
     const { before, after } = reading.clauseAround(start, end);
     const isLaundry = /wash|laundr|machine/.test(before) || /wash|laundr|machine/.test(after);
     const label = `${celsius} °C`;
-    const head = /(?:(?:machine[- ])?(?:washed|laundered|wash|washes|washable)(?: at| up to)?)\s*$/.exec(
-      reading.text.slice(0, start),
-    )?.[0];
-    const from = start - (head?.length ?? 0);
-    if (isLaundry && celsius >= 20 && celsius <= 95)
+    const from = start - (BEFORE_WASH.exec(reading.text.slice(0, start))?.[0].length ?? 0);
+    if (isLaundry && isWash(celsius))
       say({ field: 'laundryC', value: celsius, label: `laundry ${label}`, from: reading.typed(from, end) });
     else if (!isLaundry && celsius >= -30 && celsius <= 400)
       say({ field: 'heatC', value: celsius, label, from: reading.typed(start, end) });
     else continue;
     reading.take(from, end);
   }
+};
+
+/** Lengths, sizes, islands and temperatures of a line. */
+export const readMeasures = (reading: Reading, say: Say): void => {
+  const told = new Set<MeasureField>();
+  const tell: Tell = (field, value, start, end) => {
+    told.add(field);
+    const label = field === 'islands' ? `${value} islands` : `${Number(value.toFixed(1))} mm ${LABELS[field]}`;
+    say({ field, value, label, from: reading.typed(start, end) });
+    reading.take(start, end);
+  };
+  readIslands(reading, tell);
+  readSizes(reading, tell);
+  readLengths(reading, tell, (field) => told.has(field));
+  readWashes(reading, say);
+  readTemperatures(reading, say);
 };

@@ -55,6 +55,21 @@ const negatedIn = (text: string, tokens: readonly Token[], phrases: readonly Phr
   return negated;
 };
 
+const BESIDE = /^(?: ?[/.×-] ?| )?$/;
+const OF_NUMBERS = /^(?:\d.*|mm|cm|m|in|inch|inches|ft|foot|feet|x|by|kg|g|l|ml)$/;
+
+/** Words that stay open, each with where; a number is asked about with its unit, "18 mm", and a date as a whole, "05/12". */
+const askedTogether = (text: string, open: readonly Token[]): (readonly [start: number, end: number])[] => {
+  const asked: { start: number; end: number; isNumber: boolean }[] = [];
+  for (const { text: word, start, end } of open) {
+    const last = asked.at(-1);
+    const isNumber = OF_NUMBERS.test(word);
+    if (last?.isNumber && isNumber && BESIDE.test(text.slice(last.end, start))) last.end = end;
+    else asked.push({ start, end, isNumber: isNumber && /\d/.test(word) });
+  }
+  return asked.map(({ start, end }) => [start, end]);
+};
+
 const PLURAL = /\p{L}{3,}s$/u;
 
 /**
@@ -100,7 +115,7 @@ export const readLine = (line: string, catalogue: Catalogue, now: string | undef
 
   const head = headOf(tokens, phrases, negated, isUnread, reading.text);
   const designs = new DesignDrafts();
-  const { nots, unsure } = interpret({
+  const { nots, unsure, openFields } = interpret({
     reading,
     catalogue,
     tokens,
@@ -113,15 +128,13 @@ export const readLine = (line: string, catalogue: Catalogue, now: string | undef
     say: tell,
   });
   const chips = finishesUpwards(harshest(all, catalogue), catalogue);
-  guessThing({ head, catalogue, chips, nots, say: (chip) => chips.push(chip) });
+  guessThing({ head, catalogue, chips, nots, openFields, say: (chip) => chips.push(chip) });
 
-  const unread = [
-    ...unsure,
-    ...tokens.flatMap(({ text, start, end }, at) =>
-      // a number in words that counts nothing is no question
-      isUnread(at) && !(/^\d+$/.test(text) && reading.typed(start, end) !== text) ? [reading.typed(start, end)] : [],
-    ),
-  ];
+  const open = tokens.filter(
+    // a number in words that counts nothing is no question
+    ({ text, start, end }, at) => isUnread(at) && !(/^\d+$/.test(text) && reading.typed(start, end) !== text),
+  );
+  const unread = [...unsure, ...askedTogether(reading.text, open).map(([start, end]) => reading.typed(start, end))];
   return {
     chips,
     nots,

@@ -11,10 +11,12 @@ const YEARS: Readonly<Record<string, number>> = {
   year: 1,
   season: 0.5, // a season of use is a good part of a year
   month: 1 / 12,
-  week: 7 / 365.25,
 };
 const DUE =
   /\b(?:ready|due|needed|wanted|finished|done|deliver(?:y|ed)?|deadline|before|by|until|for)\b(?:\s+(?:ready|due|by|before|on|for|until|in|the|from|is))*\s*$/;
+/** What was done for so long before says nothing of how long it must last: "oak, seasoned for two years". */
+const DONE_BEFORE =
+  /\b(?:dr(?:y|ied|ying)|seasoned|stored|kept|left|cur(?:ed|ing)|aged|waited|weathered|soaked|rested|stood|hung|lain|used|worn|been)\b[^,;:()]*$/;
 const AGE_WORDS = /(?:about |some |roughly |only |barely )*$/;
 
 /** A day in numbers, with or without its year. */
@@ -134,6 +136,7 @@ export const readTimes = (reading: Reading, now: string | undefined, say: (chip:
     /\b(?:(?:for|lasts?|lasting|must last|to last|should last|survive|surviving|stand|at least|good for|over)\s+)*(\d+(?:\.\d+)?)[- ](winter|summer|year|season|month)s?\b(?![- ](?:old|ago|back))/g;
   for (const { match, start, end } of reading.find(LIFE)) {
     if (ages.some((age) => age.start < end && start < age.end)) continue;
+    if (DONE_BEFORE.test(reading.text.slice(0, start + match[0].search(/\d/)))) continue;
     const value = Math.min(100, Math.max(0.1, Number(match[1]) * YEARS[match[2]!]!));
     say({
       field: 'lifeYears',

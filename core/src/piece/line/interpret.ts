@@ -271,8 +271,9 @@ class Interpreter {
     if (chips.some(({ field }) => field === 'base')) {
       // a sort beside its kind says nothing more ("oak wood"); another material is a question
       const held = chips.find(({ field }) => field === 'base')!;
-      if (!SORTS.has(id) && held.value !== id && !isThingToo && SORTS.has(String(held.value)))
-        this.say('base', id, label, phrase);
+      if (SORTS.has(id) || held.value === id || isThingToo) return;
+      if (SORTS.has(String(held.value))) this.say('base', id, label, phrase);
+      else this.unsure.push(this.from(phrase));
       return;
     }
     const isLoose = LOOSE.has(phrase.tokens.map(({ norm }) => norm).join(' '));

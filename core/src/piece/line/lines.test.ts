@@ -61,7 +61,7 @@ const ROWS: readonly (readonly [string, object])[] = [
   ['oak table, waxed and varnished', { finishes: ['varnish-water', 'waxed'] }],
   ['stained and varnished pine shelf', { finishes: ['stain', 'varnish-water'] }],
   ['pine board, painted 3 days ago and varnished', { finishes: ['acrylic-paint', 'varnish-water'], ageDays: null }],
-  ['acrylic painted pine box, painted last week', { finishes: ['acrylic-paint'], ageDays: 7 }],
+  ['acrylic painted pine box, painted last week', { finishes: ['acrylic-paint'], ageDays: 4 }],
   ['old chest, oak, varnished and painted', { finishes: ['varnish-water', 'unknown-finish'] }],
   ['steel plate, to be powder coated', { finishes: [], unread: ['powder coated'] }],
   // how large

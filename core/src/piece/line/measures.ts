@@ -1,5 +1,7 @@
+import { rangeOf } from '../../problem/index.ts';
 import { parseLength, parseTemperature } from '../../units/index.ts';
 import words from '../data/words.json' with { type: 'json' };
+import { designSchema } from '../schema.ts';
 import type { Chip, Reading } from './reading.ts';
 import { normOf } from './tokens.ts';
 
@@ -88,12 +90,14 @@ const measured = (before: string, after: string): MeasureField | null => {
 const SINGLE_WORDS =
   /^\s*(?:(?:thinnest |thin |wide )?strokes?|lines?|webs?|across the (?:rim|top|mouth|foot|bottom|base)|across|(?:wide )?at the (?:rim|top|mouth|foot|bottom|base)|tall|high|wide|long|in diameter|diameter|in circumference|circumference|around|round|along the side)\b/;
 
+const ISLANDS = rangeOf(designSchema.shape.islands);
+
 type Say = (chip: Chip) => void;
 type Tell = (field: MeasureField, value: number, start: number, end: number) => void;
 
 const readIslands = (reading: Reading, tell: Tell): void => {
   for (const { match, start, end } of reading.find(/\b(\d+) (?:(?:loose|small|free|single) )*islands?\b/g))
-    tell('islands', Math.min(100_000, Number(match[1])), start, end);
+    if (Number(match[1]) <= ISLANDS.high) tell('islands', Number(match[1]), start, end);
 };
 
 const SIZES = `${NUMBER}\\s*(?:${UNIT})?${BY}${NUMBER}\\s*(?:${UNIT})?(?:${BY}${NUMBER}\\s*(?:${UNIT})?)?`;

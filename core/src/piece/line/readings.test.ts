@@ -1,7 +1,10 @@
-import { expect, test } from '@jest/globals';
+import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../../materials/index.ts';
 import { told } from '../../testing/told.ts';
 import { describePiece } from '../index.ts';
+import { normOf, normsOf, tokensOf } from './tokens.ts';
+import { corrections, vocabularyOf } from './vocabulary.ts';
+import { MAX_LINE, written } from './written.ts';
 
 const all = catalogue();
 
@@ -85,7 +88,7 @@ const ROWS: readonly (readonly [line: string, tells: string])[] = [
   ],
   [
     'gate, painted last summer, by 12 December',
-    'due=2026-12-12T12:00:00.000Z; finish=acrylic-paint; ageDays=90; base?=steel-mild; place?=exposed; heat?=sun',
+    'due=2026-12-12T12:00:00.000Z; finish=acrylic-paint; ageDays=30; base?=steel-mild; place?=exposed; heat?=sun',
   ],
   ['sign ready for christmas', 'due=2026-12-24T12:00:00.000Z; base?=plywood; heat?=sun'],
   ['mug due 05/12', 'base?=ceramic-glazed; water?=handWash; heat?=hotDrink; asks 05/12'],
@@ -292,6 +295,122 @@ const ROWS: readonly (readonly [line: string, tells: string])[] = [
   ['mug, not only washed by hand', 'base?=ceramic-glazed; heat?=hotDrink; asks not only washed by hand'],
   ['shelf, not only in the bathroom', 'base?=hardwood; water?=wipe; heat?=none; asks not only in the bathroom'],
   ['not only a sign, oak, outdoors', 'base=hardwood; place=exposed; heat?=sun'],
+  ['oak board, painted today', 'base=hardwood; finish=acrylic-paint; ageDays=0; heat?=sun'],
+  ['oak board, oiled last night', 'base=hardwood; ageDays=1; finish=oiled; heat?=sun'],
+  ['oak board, varnished last week', 'base=hardwood; finish=varnish-water; ageDays=4; heat?=sun'],
+  ['oak board, painted last month', 'base=hardwood; finish=acrylic-paint; ageDays=26; heat?=sun'],
+  ['oak board, painted last year', 'base=hardwood; finish=acrylic-paint; ageDays=330; heat?=sun'],
+  ['oak board, painted last autumn', 'base=hardwood; finish=acrylic-paint; ageDays=30; heat?=sun'],
+  ['oak board, painted years ago', 'base=hardwood; finish=acrylic-paint; ageDays=730; heat?=sun'],
+  ['oak board, painted ages ago', 'base=hardwood; finish=acrylic-paint; ageDays=365; heat?=sun'],
+  ['oak board, painted months ago', 'base=hardwood; finish=acrylic-paint; ageDays=61; heat?=sun'],
+  ['oak board, painted weeks ago', 'base=hardwood; finish=acrylic-paint; ageDays=14; heat?=sun'],
+  ['oak board, varnished 3 days ago', 'base=hardwood; finish=varnish-water; ageDays=3; heat?=sun'],
+  ['oak board, stained a month ago', 'base=hardwood; finish=stain; ageDays=30; heat?=sun'],
+  ['sign, 1 winter', 'lifeYears=1; place?=exposed; base?=plywood; heat?=sun'],
+  ['sign, three seasons', 'lifeYears=1.5; base?=plywood; heat?=sun'],
+  ['sign for 6 months', 'lifeYears=0.5; base?=plywood; heat?=sun'],
+  ['sign, 0.5 years', 'lifeYears=0.5; base?=plywood; heat?=sun'],
+  ['sign, 300 years', 'base?=plywood; heat?=sun; asks 300'],
+  ['sign by 26.11.', 'base?=plywood; heat?=sun; asks 26.11'],
+  ['sign by 25.11.', 'base?=plywood; heat?=sun; asks 25.11'],
+  ['sign by 24.11.', 'base?=plywood; heat?=sun; asks 24.11'],
+  ['sign by 24.11.2025', 'base?=plywood; heat?=sun; asks 24.11.2025'],
+  ['sign by 3 March', 'due=2027-03-03T12:00:00.000Z; base?=plywood; heat?=sun'],
+  ['sign in 3 weeks', 'due=2026-12-17T12:00:00.000Z; base?=plywood; heat?=sun'],
+  ['sign for Friday', 'due=2026-11-27T12:00:00.000Z; base?=plywood; heat?=sun'],
+  [
+    'sign ready on the 5th of December, sooner if you can',
+    'due=2026-12-05T12:00:00.000Z; base?=plywood; heat?=sun; asks sooner',
+  ],
+  ['sign on the 5th of December', 'base?=plywood; heat?=sun; asks 5th | December'],
+  ['sign by easter', 'base?=plywood; heat?=sun; asks easter'],
+  ['sign until midsummer', 'due=2027-06-21T12:00:00.000Z; base?=plywood; heat?=sun'],
+  ['gift for my 12 year old', 'children=yes'],
+  ['gift for my 13 year old', ''],
+  ['2 year old oak board', 'base=hardwood; heat?=sun'],
+  ["brass plates, kids' names", 'base=brass; children=yes; water?=handWash'],
+  ['board (oak) – outdoors; wiped', 'base=hardwood; place=exposed; water=wipe; heat?=sun'],
+  ['board, oak / pine', 'base=hardwood; heat?=sun; asks pine'],
+  ['terracota pot', 'base?=terracotta; place?=exposed; heat?=sun'],
+  ['sltae sign', 'base?=slate; heat?=sun'],
+  ['hardwod board', 'base?=hardwood; heat?=sun'],
+  ['oxk board', 'heat?=sun; asks oxk'],
+  ['oak board, painted last winter', 'base=hardwood; finish=acrylic-paint; ageDays=30; heat?=sun'],
+  ['oak board, painted long ago', 'base=hardwood; finish=acrylic-paint; ageDays=365; heat?=sun'],
+  ['100001 islands', 'asks 100001'],
+  ['brass letters on an oak board', 'base=brass; heat?=sun; asks oak'],
+  ['oak frame, pine back', 'base=hardwood; place?=indoors; water?=wipe; heat?=none; asks pine'],
+  ['oak wood board', 'base=hardwood; heat?=sun'],
 ];
 
 test.each(ROWS)('%s', (line, tells) => expect(told(describePiece(line, all, '2026-11-26T09:00:00Z'))).toBe(tells));
+
+test('without a day to count from, no date is read and an age that hangs on it is the least', () => {
+  const read = (line: string) => told(describePiece(line, all));
+  expect(read('oak board, painted last month, by 12 December')).toBe(
+    'base=hardwood; finish=acrylic-paint; ageDays=1; heat?=sun; asks 12 | December',
+  );
+});
+
+describe('words as they are compared', () => {
+  test.each([
+    ['Colors', 'colour'],
+    ['mugs', 'mug'],
+    ['glass', 'glass'],
+    ['boss', 'boss'],
+    ["kid's", 'kid'],
+    ["kids'", 'kid'],
+    ['gas', 'gas'],
+    ['gray', 'grey'],
+    ['boxes', 'box'],
+  ])('%s is %s', (word, norm) => expect(normOf(word)).toBe(norm));
+
+  test('stand in clauses that commas, brackets, dashes and a "but" part; a hyphen parts words only', () => {
+    const clauses = (text: string) => tokensOf(text).map(({ text: word, clause }) => `${word} ${clause}`);
+    expect(clauses('oak board, hand-washed (daily) but dry')).toEqual([
+      'oak 0',
+      'board 0',
+      'hand 1',
+      'washed 1',
+      'daily 2',
+      'but 3',
+      'dry 3',
+    ]);
+    expect(clauses('a. b - c / d 3.5 e')).toEqual(['a 0', 'b 1', 'c 2', 'd 3', '3.5 3', 'e 3']);
+    expect(tokensOf(' oak board')[1]).toMatchObject({ start: 5, end: 10 });
+    expect(normsOf('Oak Boards')).toEqual(['oak', 'board']);
+  });
+
+  test.each([
+    ['galvansied', ['galvanised']],
+    ['sltae', ['slate']],
+    ['thick', []], // a word of the language
+    ['oxk', []], // too short to be sure
+    ['hardw0od', []],
+    ['slat', ['slate', 'seat', 'slab']],
+  ])('%s may be a misspelling of %j', (word, meant) => expect(corrections(word, vocabularyOf(all))).toEqual(meant));
+});
+
+describe('a line as it is read', () => {
+  test.each([
+    ['twenty-four plaques', '24 plaques'],
+    ['half a dozen mugs', '6 mugs'],
+    ['a dozen of mugs', '12 mugs'],
+    ['two and a half dozen', '30'],
+    ['3 dozen mugs', '36 mugs'],
+    ['a pair of skis', '2 skis'],
+    ['two pairs of skis', '4 skis'],
+    ['lasts a winter', 'lasts 1 winter'],
+    ['first of two', 'first of 2'],
+    ['5” wide, bob’s', '5" wide, bob\'s'],
+  ])('%s: %s', (line, text) => expect(written(line).text).toBe(text));
+
+  test('knows where each letter was typed, and ends after four hundred', () => {
+    const { text, typed, from, to } = written('Two dozen MUGS');
+    expect([text, from.length, to.length]).toEqual(['24 mugs', text.length, text.length]);
+    expect(typed.slice(from[0], to[1])).toBe('Two dozen');
+    expect(typed.slice(from[3], to[6])).toBe('MUGS');
+    expect(written('x'.repeat(MAX_LINE + 1)).text.length).toBe(400);
+  });
+});

@@ -1,6 +1,8 @@
 import { parse as parseDates, type ParsedResult } from 'chrono-node/en';
+import { rangeOf } from '../../problem/index.ts';
 import { readDateTime } from '../../units/index.ts';
 import words from '../data/words.json' with { type: 'json' };
+import { useSchema } from '../schema.ts';
 import type { Chip, Reading } from './reading.ts';
 
 const MS_PER_DAY = 86_400_000;
@@ -12,6 +14,7 @@ const YEARS: Readonly<Record<string, number>> = {
   season: 0.5, // a season of use is a good part of a year
   month: 1 / 12,
 };
+const LIFE_YEARS = rangeOf(useSchema.shape.lifeYears);
 const DUE =
   /\b(?:ready|due|needed|wanted|finished|done|deliver(?:y|ed)?|deadline|before|by|until|for)\b(?:\s+(?:ready|due|by|before|on|for|until|in|the|from|is))*\s*$/;
 /** What was done for so long before says nothing of how long it must last: "oak, seasoned for two years". */
@@ -48,6 +51,29 @@ const noonOf = (result: ParsedResult, now: number): string | null => {
 };
 
 const dayWords = (instant: string): string => instant.slice(0, 10);
+
+const instantOf = (now: string | undefined): Date | null => {
+  const at = now === undefined ? NaN : Date.parse(now);
+  return Number.isNaN(at) ? null : new Date(at);
+};
+
+/** The least that words for an age can mean, days: "last month" may have ended yesterday. */
+const SAID_AGES: Readonly<Record<string, (now: Date | null) => number>> = {
+  yesterday: () => 1,
+  'last night': () => 1,
+  'last week': (now) => now?.getUTCDay() || 1,
+  'last month': (now) => now?.getUTCDate() ?? 1,
+  'last year': (now) => (now ? Math.ceil((now.getTime() - Date.UTC(now.getUTCFullYear(), 0, 1)) / MS_PER_DAY) : 1),
+  'last summer': () => 30,
+  'last winter': () => 30,
+  'last spring': () => 30,
+  'last autumn': () => 30,
+  'years ago': () => 730,
+  'long ago': () => 365,
+  'ages ago': () => 365,
+  'months ago': () => 61,
+  'weeks ago': () => 14,
+};
 
 export interface Times {
   readonly due: string | null;
@@ -93,23 +119,7 @@ export const readTimes = (reading: Reading, now: string | undefined, say: (chip:
   for (const { match, start, end } of reading.find(
     /\b(yesterday|today|freshly|just now|this morning|last night|last week|last month|last year|last summer|last winter|last spring|last autumn|years ago|long ago|ages ago|months ago|weeks ago)\b/g,
   )) {
-    const said: Readonly<Record<string, number>> = {
-      yesterday: 1,
-      'last night': 1,
-      'last week': 7,
-      'last month': 30,
-      'last year': 365,
-      'last summer': 90,
-      'last winter': 90,
-      'last spring': 90,
-      'last autumn': 30,
-      'years ago': 730,
-      'long ago': 365,
-      'ages ago': 365,
-      'months ago': 61,
-      'weeks ago': 14,
-    };
-    ages.push({ days: said[match[1]!] ?? 0, start, end });
+    ages.push({ days: (SAID_AGES[match[1]!] ?? (() => 0))(instantOf(now)), start, end });
   }
 
   const at = now === undefined ? NaN : Date.parse(now);
@@ -137,7 +147,10 @@ export const readTimes = (reading: Reading, now: string | undefined, say: (chip:
   for (const { match, start, end } of reading.find(LIFE)) {
     if (ages.some((age) => age.start < end && start < age.end)) continue;
     if (DONE_BEFORE.test(reading.text.slice(0, start + match[0].search(/\d/)))) continue;
-    const value = Math.min(100, Math.max(0.1, Number(match[1]) * YEARS[match[2]!]!));
+    const years = Number(match[1]) * YEARS[match[2]!]!;
+    // longer than anything lasts is a question
+    if (years > LIFE_YEARS.high) continue;
+    const value = Math.max(LIFE_YEARS.low, years);
     say({
       field: 'lifeYears',
       value: Number(value.toFixed(2)),

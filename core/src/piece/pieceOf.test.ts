@@ -1,0 +1,187 @@
+import { describe, expect, test } from '@jest/globals';
+import { catalogue } from '../materials/index.ts';
+import {
+  adjustDescription,
+  describePiece,
+  designIdsOf,
+  methodIdOf,
+  pieceOf,
+  pieceSchema,
+  plainOwnSurface,
+  plainPiece,
+  plainUse,
+  plainWorkshop,
+  slotIdOf,
+  workshopSchema,
+  type Operation,
+  type Stack,
+} from './index.ts';
+
+const all = catalogue();
+const made = (line: string) => pieceOf('p', line, describePiece(line, all, '2026-11-26T09:00:00Z'));
+
+describe('a piece from a line', () => {
+  test('has its name up to the first comma, its line, count, date, area and surface', () => {
+    const line = 'six oak boards, 300 x 200 mm, raw, by 12 December';
+    expect(made(line)).toMatchObject({
+      id: 'p',
+      name: 'six oak boards',
+      line,
+      quantity: 6,
+      due: '2026-12-12T12:00:00.000Z',
+      parts: [
+        {
+          surface: { base: 'hardwood', widthMm: 300, heightMm: 200 },
+          area: { kind: 'rectangle', widthMm: 300, heightMm: 200 },
+        },
+      ],
+    });
+    expect(made('').name).toBe('New piece');
+    expect(made(`${'x'.repeat(200)}`).name.length).toBe(120);
+  });
+  test('keeps no more of a line than the document does', () => {
+    const piece = made(`oak board, ${'very '.repeat(100)}nice`);
+    expect(piece.line.length).toBe(400);
+    expect(pieceSchema.safeParse(piece).success).toBe(true);
+  });
+  test('whose material nobody knows is a surface of its own, called as it was typed, with everything unknown', () => {
+    const { surface } = made('Blivet, washed daily').parts[0]!;
+    expect(surface).toMatchObject({ base: 'own', own: plainOwnSurface('blivet') });
+    expect(made('oak board').parts[0]!.surface.own).toBeUndefined();
+  });
+  test('of two designs each has its id, and lies over the one that it was said to lie over', () => {
+    const { designs } = made('whole tray covered in film, lettering on top').parts[0]!;
+    expect(designs.map(({ id, name, over }) => [id, name, over])).toEqual([
+      ['p.part.design', 'design', null],
+      ['p.part.design-2', 'lettering', 'p.part.design'],
+    ]);
+    expect(made('oak board, stencilled').parts[0]!.designs).toHaveLength(1);
+  });
+  test('what is wanted goes with the part and with each design, and not into what is there', () => {
+    const [part] = made(
+      'crate, to be painted black first, then white letters through a stencil, clear coat on top',
+    ).parts;
+    expect(part).toMatchObject({
+      surface: { existing: [] },
+      wants: { ground: { kind: 'paint', tone: 'dark', colour: 'black' }, finish: { kind: 'clear' } },
+      designs: [{ tone: 'light', wants: { way: 'paint-stencil' } }],
+    });
+    expect(part!.wants).not.toHaveProperty('designs');
+  });
+  test('a measure that the document cannot keep is no area', () => {
+    const read = describePiece('oak board, 300 x 200 mm', all);
+    const area = { kind: 'rectangle' as const, widthMm: 20_000, heightMm: 200 };
+    expect(pieceOf('p', '', { ...read, area }).parts[0]!.area).toBeNull();
+  });
+});
+
+describe('measures as an area', () => {
+  const areaOf = (line: string) => describePiece(line, all).area;
+  test.each<[string, object | null]>([
+    ['tumbler, 80 mm across, 95 mm high', { kind: 'cylinder', diameterMm: 80, circumferenceMm: null, heightMm: 95 }],
+    ['tumbler, 240 mm around, 80 mm across, 95 mm high', { kind: 'cylinder', diameterMm: null, circumferenceMm: 240 }],
+    ['tumbler, rim 80 mm, foot 80 mm, 95 mm high', { kind: 'cylinder', diameterMm: 80, heightMm: 95 }],
+    ['tumbler, rim 80 mm, foot 60 mm, 95 mm high', { kind: 'cone', topDiameterMm: 80, slantMm: null, heightMm: 95 }],
+    ['tumbler, rim 80 mm, foot 60 mm', null],
+    ['tumbler, 80 mm across', null],
+    ['tumbler, 80 x 95 mm', null],
+    ['plate, 240 mm across', { kind: 'disc', diameterMm: 240 }],
+    ['bowl, 240 x 90 mm', null],
+    ['board, 240 mm wide', null],
+    ['blivet, 240 mm across', null],
+    ['blivet, 240 x 90 mm', { kind: 'rectangle', widthMm: 240, heightMm: 90 }],
+  ])('%s', (line, area) => (area ? expect(areaOf(line)).toMatchObject(area) : expect(areaOf(line)).toBeNull()));
+  test('a disc is as wide and as high as it is across; a tube is neither', () => {
+    const surfaceOf = (line: string) => describePiece(line, all).surface;
+    expect(surfaceOf('plate, 240 mm across')).toMatchObject({ widthMm: 240, heightMm: 240 });
+    expect(surfaceOf('tumbler, 80 mm across, 95 mm high')).toMatchObject({ widthMm: null, heightMm: 95 });
+  });
+});
+
+describe('what nobody has said', () => {
+  test('is unknown of the use, all of it', () => {
+    for (const [field, value] of Object.entries(plainUse()))
+      expect([
+        field,
+        ['unknown', null].includes(value as string | null) || (Array.isArray(value) && !value.length),
+      ]).toEqual([field, true]);
+  });
+  test('of a new piece: one of it, on an unknown shape, one design of its own size, nothing chosen', () => {
+    const piece = plainPiece('p', 'sign', 'slate');
+    expect(pieceSchema.safeParse(piece)).toMatchObject({ success: true });
+    expect(piece).toMatchObject({ quantity: 1, due: null, startsAt: null, pins: [], extraSteps: [] });
+    expect(piece.parts).toMatchObject([
+      { surface: { existing: [], waitDays: 0, leadTest: 'unknown', shape: 'unknown' }, stack: null, stackIsOwn: false },
+    ]);
+    expect(piece.parts[0]!.designs).toMatchObject([
+      { scale: 1, over: null, placement: { sizing: 'largest', turnDeg: 0, nudgeXMm: 0, nudgeYMm: 0 } },
+    ]);
+  });
+  test('of a workshop: a room at 20 °C and 50 %', () => {
+    expect(workshopSchema.safeParse(plainWorkshop()).success).toBe(true);
+    expect(plainWorkshop()).toMatchObject({ temperatureC: 20, relativeHumidity: 50, bed: null, stock: [] });
+  });
+});
+
+test('a fact said otherwise replaces what the line said of it, and null takes it back', () => {
+  const read = describePiece('oak board, wiped, outdoors', all);
+  const changed = adjustDescription(read, { field: 'water', value: 'handWash', label: 'washed' });
+  expect([changed.use.water, changed.use.place, changed.surface.base]).toEqual(['handWash', 'exposed', 'hardwood']);
+  expect(adjustDescription(read, { field: 'water', value: null, label: '' }).use.water).toBe('unknown');
+});
+
+describe('operations of several designs', () => {
+  const apply = (id: string, more: object = {}): Operation => ({
+    id,
+    op: 'apply',
+    role: 'medium',
+    productId: 'craft-acrylic',
+    how: 'brush',
+    coats: 1,
+    extent: 'opening',
+    ...more,
+  });
+  const stack: Stack = {
+    methodId: 'paint-stencil',
+    others: [{ designId: 'b', methodId: 'decal' }],
+    operations: [
+      apply('ground', { role: 'ground' }),
+      apply('mask', { role: 'mask', designId: 'a' }),
+      apply('medium', { designId: 'a' }),
+      { id: 'unmask', op: 'remove', what: 'mask', school: 'wet' },
+      apply('transfer.2', { role: 'transfer' }),
+      apply('hold.2', { role: 'hold' }),
+      apply('film.2', { role: 'film', designId: 'b' }),
+      apply('transfer.3', { role: 'transfer' }),
+      apply('clear', { role: 'finish' }),
+    ],
+  };
+  test('serve the design that they name; lifting and what holds the one before; ground and finish all', () =>
+    expect([...designIdsOf(stack)]).toEqual([
+      ['ground', null],
+      ['mask', 'a'],
+      ['medium', 'a'],
+      ['unmask', 'a'],
+      ['transfer.2', 'a'],
+      ['hold.2', 'a'],
+      ['film.2', 'b'],
+      ['transfer.3', 'b'],
+      ['clear', null],
+    ]));
+  test('belong to the way of working of their own design, or to the first', () => {
+    expect(stack.operations.map((operation) => methodIdOf(stack, operation))).toEqual([
+      ...Array.from({ length: 6 }, () => 'paint-stencil'),
+      'decal',
+      'paint-stencil',
+      'paint-stencil',
+    ]);
+    expect(methodIdOf({ methodId: stack.methodId, operations: [] }, stack.operations[6]!)).toBe('paint-stencil');
+  });
+  test('fill a slot, whatever the number of their pass', () =>
+    expect(['mask', 'mask.2', 'mask.12', 'a.b'].map((id) => slotIdOf({ id }))).toEqual([
+      'mask',
+      'mask',
+      'mask',
+      'a.b',
+    ]));
+});

@@ -165,13 +165,14 @@ const drawn = (list, many, name) => {
   return Array.from({ length: Math.min(many, left.length) }, () => left.splice(Math.floor(roll() * left.length), 1)[0]);
 };
 
-/** Folders of tests in which what a module does is seen, where that is not its own. */
+/** Tests in which what a module does is seen, where those are not only its folder's; run one after the other, the quickest first. */
 const TESTS_BESIDE = {
   'core/src/materials': ['core/src/materials', 'core/src/workspace', 'core/src/match/trials.test.ts'],
   'core/src/problem': ['core/src/problem', 'core/src/units', 'core/src/workspace'],
   'core/src/shape': ['core/src/shape', 'core/src/workspace', 'core/src/artwork/making.test.ts'],
   'core/src/dry': ['core/src/dry', 'core/src/plan/planPieces.test.ts'],
-  'core/src/piece/line': ['core/src/piece'],
+  'core/src/piece': ['core/src/piece/piece', 'core/src/workspace/bounds.test.ts', 'core/src/piece'],
+  'core/src/piece/line': ['core/src/piece/line/readings.test.ts', 'core/src/piece'],
   'core/src/plan/bench': ['core/src/plan/bench', 'core/src/plan/facts.test.ts'],
 };
 /** Tests that look at a module, in the order in which they are run: its own first, then those of its folder. */
@@ -179,7 +180,7 @@ const testsOf = (file) => {
   const own = file.replace(/\.ts$/, '.test.ts');
   const folder = path.relative(root, path.dirname(file)).split(path.sep).join('/');
   const beside = TESTS_BESIDE[folder] ?? [folder.split('/').slice(0, 3).join('/')];
-  return [...(existsSync(own) ? [[path.relative(root, own)]] : []), beside];
+  return [...(existsSync(own) ? [path.relative(root, own)] : []), ...beside];
 };
 
 /** Whether some tests fail once a fault stands in a module. */
@@ -196,7 +197,7 @@ const failsIn = (tests, fault) =>
         '--silent',
         '--bail',
         '--runInBand',
-        ...tests,
+        tests,
       ],
       { cwd: root, env: { ...process.env, SGRAFFA_FAULT: fault }, stdio: 'ignore' },
     );

@@ -242,6 +242,16 @@ describe('readings from a file', () => {
     });
     const read = readRows(times, { leavesOutStrays: true });
     expect(read.ok && [read.series.from, read.series.hours.length]).toEqual(['2026-11-01T00:00:00.000Z', 60]);
+    const several = readRows([...hoursOf(90), ...hoursOf(4, '1970-01-01T00:00:00Z')]);
+    expect(several.ok ? '' : several.question?.words).toBe(
+      'Row 92 is 1970, 56 years before the rest; row 93 is 1970, 56 years before the rest; row 94 is 1970, 56 years before the rest, and 1 more: left out?',
+    );
+    // a second stretch that is not short is no slip of the clock, and less than a month is no gap
+    expect(from(readRows([...hoursOf(60), ...hoursOf(40, '2027-06-01T00:00:00Z')]))).not.toBe('strays');
+    expect(readRows([...hoursOf(10), '2026-11-30T00:00:00Z'])).toMatchObject({ ok: true });
+    expect(from(readRows([...hoursOf(10), '2026-12-05T00:00:00Z']))).toBe('strays');
+    const days = readRows([...hoursOf(60), '2027-06-01T00:00:00Z']);
+    expect(days.ok ? '' : days.question?.words).toBe('Row 62 is 2027, 209 days after the rest: left out?');
     const later = readRows([...hoursOf(60), '2031-01-01T00:00:00Z']);
     expect(later.ok ? '' : later.question?.words).toBe('Row 62 is 2031, 4 years after the rest: left out?');
   });

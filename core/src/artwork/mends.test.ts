@@ -1,19 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { runs } from '../testing/runs.ts';
+import { boundsOf, circle, grown, polygonArea, rectangle, subtracted, type Polygon } from '../shape/index.ts';
+import { drawn, ringsInRings } from '../testing/drawings.ts';
 import {
-  boundsOf,
-  circle,
-  grown,
-  polygonArea,
-  rectangle,
-  subtracted,
-  type Polygon,
-  type Ring,
-} from '../shape/index.ts';
-import { DRAWINGS, drawn } from '../testing/drawings.ts';
-import {
-  addBridges,
   bordered,
   designOf,
   enlargementFor,
@@ -37,71 +27,6 @@ const artworkOf = (polygon: Polygon, widthMm = 200, heightMm = 200): Artwork => 
 const islandsIn = (artwork: Artwork): number => examineArtwork(artwork, { as: 'stencil' }).islandCount;
 const differenceOf = (one: Polygon, other: Polygon): number =>
   polygonArea(subtracted(one, other)) + polygonArea(subtracted(other, one));
-
-/** Rings in rings, some side by side, as a random moon chart has them. */
-const targets = fc
-  .array(
-    fc.record({
-      depth: fc.integer({ min: 1, max: 3 }),
-      radius: fc.double({ min: 12, max: 20, noNaN: true }),
-      shift: fc.double({ min: -1.5, max: 1.5, noNaN: true }),
-    }),
-    { minLength: 1, maxLength: 5 },
-  )
-  .map((list) =>
-    list.flatMap(({ depth, radius, shift }, index): Ring[] =>
-      Array.from({ length: depth }, (_, level) => level).flatMap((level) => {
-        const outer = radius - level * 5;
-        const [x, y] = [25 + index * 45 + shift * level * 0.3, 30 + shift];
-        return outer > 2.6 ? subtracted([circle(x, y, outer, 0.02)], [circle(x, y, outer - 2.5, 0.02)]) : [];
-      }),
-    ),
-  );
-
-describe('bridges', () => {
-  test.each(DRAWINGS.filter(({ islands }) => islands > 0))('$name has no island left', ({ page, body, islands }) => {
-    const artwork = drawn(page[0], page[1], body);
-    const bridged = addBridges(artwork, { widthMm: 1.5 });
-    if (!bridged.ok) throw new Error(bridged.problems[0]!.given);
-    expect(bridged.loose).toEqual([]);
-    expect(new Set(bridged.bridges.map(({ island }) => island)).size).toBe(islands);
-    expect(islandsIn(bridged.artwork)).toBe(0);
-    // a bridge only takes away from the opening, and little of it
-    expect(polygonArea(subtracted(designOf(bridged.artwork), designOf(artwork)))).toBeLessThan(0.01);
-    const crossed = bridged.bridges.reduce(
-      (sum, { from, to, widthMm }) => sum + widthMm * (Math.hypot(to[0] - from[0], to[1] - from[1]) + 2 * widthMm),
-      0,
-    );
-    expect(polygonArea(designOf(artwork)) - polygonArea(designOf(bridged.artwork))).toBeLessThan(crossed);
-  });
-  test('any rings in rings are left without an island', () => {
-    fc.assert(
-      fc.property(targets, fc.constantFrom<1 | 2 | 3>(1, 2, 3), (rings, perIsland) => {
-        const bridged = addBridges(artworkOf(rings), { widthMm: 1.2, perIsland });
-        expect(bridged).toMatchObject({ ok: true, loose: [] });
-        if (bridged.ok) expect(islandsIn(bridged.artwork)).toBe(0);
-      }),
-      { numRuns: runs(8, 40), seed: 21 },
-    );
-  });
-  test('two bridges of a ring lie across from each other', () => {
-    const ring = artworkOf(subtracted([circle(50, 50, 30)], [circle(50, 50, 20)]));
-    const bridged = addBridges(ring, { widthMm: 2, perIsland: 2 });
-    if (!bridged.ok) throw new Error(bridged.problems[0]!.given);
-    const [one, other] = bridged.bridges.map(({ from }) => Math.atan2(from[1] - 50, from[0] - 50));
-    expect(Math.cos(one! - other!)).toBeLessThan(-0.7);
-    expect(bridged.bridges.map(({ from, to }) => Math.hypot(to[0] - from[0], to[1] - from[1]))).toEqual([
-      expect.closeTo(10, 1),
-      expect.closeTo(10, 1),
-    ]);
-  });
-  test('thin strokes are never crossed: such an island stays loose and is named; skipped ones are left', () => {
-    const thin = artworkOf(subtracted([circle(50, 50, 30)], [circle(50, 50, 29.2)]));
-    expect(addBridges(thin, { widthMm: 2, minStrokeMm: 1.2 })).toMatchObject({ ok: true, loose: [1], bridges: [] });
-    expect(addBridges(thin, { widthMm: 2, skip: [1] })).toMatchObject({ ok: true, loose: [1], bridges: [] });
-    expect(addBridges(thin, { widthMm: 0 })).toMatchObject({ ok: false });
-  });
-});
 
 describe('mending', () => {
   const bar = artworkOf([rectangle({ x: 10, y: 10, width: 40, height: 0.8 })]);
@@ -159,7 +84,7 @@ describe('mending', () => {
   });
   test('mirrored twice is the artwork itself', () => {
     fc.assert(
-      fc.property(targets, (rings) => {
+      fc.property(ringsInRings, (rings) => {
         const artwork = artworkOf(rings);
         const twice = mirrored(mirrored(artwork));
         expect(
@@ -206,7 +131,7 @@ describe('slicing', () => {
   });
   test('any heap of rings rejoins, whatever the bed', () => {
     fc.assert(
-      fc.property(targets, fc.double({ min: 30, max: 90, noNaN: true }), (rings, width) => {
+      fc.property(ringsInRings, fc.double({ min: 30, max: 90, noNaN: true }), (rings, width) => {
         const sliced = sliceForBed(artworkOf(rings), { bedWidthMm: width, bedLengthMm: 80, overlapMm: 0 });
         if (!sliced.ok) throw new Error(sliced.problems[0]!.given);
         expect(differenceOf(rejoined(sliced.strips), rings)).toBeLessThan(0.5);

@@ -57,6 +57,54 @@ describe('on a piece', () => {
     expect(noteFor(productId, 'glass-soda-lime', 'inside', seenFrom)).toMatchObject({ isMirrored }),
   );
 
+  test.each([
+    ['film-permanent', 'through', 'Mirror it: it is seen through what it is stuck to.'],
+    [
+      'iron-on-standard',
+      'through',
+      'Do not mirror it: cut bonding side up and seen through the surface, the two cancel.',
+    ],
+    [
+      'paper-freezer',
+      'through',
+      'Glossy side down: mirror it, it is seen through the surface; glossy side up: do not.',
+    ],
+    ['paper-freezer', 'same', 'Glossy side up: mirror it; glossy side down: do not.'],
+    [
+      'film-permanent',
+      'unknown',
+      'From which side is it seen? Through the material: mirror it: it is seen through what it is stuck to.',
+    ],
+  ] as const)('%s inside glass, seen %s: %s', (productId, seenFrom, words) =>
+    expect(noteFor(productId, 'glass-soda-lime', 'inside', seenFrom)?.words).toBe(words),
+  );
+  test('of several designs each is told by its own side; a surface that nobody knows tells nothing', () => {
+    const { part } = briefOf({
+      base: 'glass-soda-lime',
+      designs: [
+        { zone: 'inside', seenFrom: 'through' },
+        { zone: 'inside', seenFrom: 'same' },
+      ],
+    });
+    const note = (designId: string | undefined, base = part.surface.base) =>
+      mirrorNote(
+        {
+          id: 'film',
+          op: 'apply',
+          role: 'film',
+          productId: 'film-permanent',
+          how: 'squeegee',
+          coats: 1,
+          extent: 'opening',
+          ...(designId === undefined ? {} : { designId }),
+        },
+        { ...part, surface: { ...part.surface, base } },
+        all,
+      )?.isMirrored;
+    expect([note(part.designs[0]!.id), note(part.designs[1]!.id), note(undefined)]).toEqual([true, false, true]);
+    expect(note(undefined, 'moonrock')).toBeUndefined();
+  });
+
   test.each(['craft-acrylic', 'tape-regular', 'hold-pins'])('%s is not cut', (productId) =>
     expect(noteFor(productId, 'hardwood', 'outside')).toBeNull(),
   );

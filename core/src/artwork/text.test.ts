@@ -67,6 +67,17 @@ describe('text', () => {
   ])('a file of %s is no font', async (_, bytes) =>
     expect(await openFont(bytes)).toMatchObject({ ok: false, problems: [{ code: 'not-a-font' }] }),
   );
+  test('a file that is too large is not read; one that just is not, is', async () => {
+    const code = async (length: number) => {
+      const read = await openFont(new Uint8Array(length));
+      return read.ok ? 'read' : read.problems[0]!.code;
+    };
+    expect([await code(30_000_001), await code(30_000_000)]).toEqual(['font-too-large', 'not-a-font']);
+    expect(await openFont([])).toMatchObject({
+      ok: false,
+      problems: [{ code: 'not-a-font', given: 'No file was given.' }],
+    });
+  });
 });
 
 describe('a label set', () => {

@@ -1,4 +1,6 @@
+import fc from 'fast-check';
 import { readArtwork, type Artwork, type ReadOptions } from '../artwork/index.ts';
+import { circle, subtracted, type Ring } from '../shape/index.ts';
 
 const svg = (width: number, height: number, body: string): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}">${body}</svg>`;
@@ -128,3 +130,23 @@ export const DRAWINGS: readonly Drawing[] = [
     area: Math.PI * 200,
   },
 ];
+
+/** Rings in rings, some side by side, as a random moon chart has them. */
+export const ringsInRings = fc
+  .array(
+    fc.record({
+      depth: fc.integer({ min: 1, max: 3 }),
+      radius: fc.double({ min: 12, max: 20, noNaN: true }),
+      shift: fc.double({ min: -1.5, max: 1.5, noNaN: true }),
+    }),
+    { minLength: 1, maxLength: 5 },
+  )
+  .map((list) =>
+    list.flatMap(({ depth, radius, shift }, index): Ring[] =>
+      Array.from({ length: depth }, (_, level) => level).flatMap((level) => {
+        const outer = radius - level * 5;
+        const [x, y] = [25 + index * 45 + shift * level * 0.3, 30 + shift];
+        return outer > 2.6 ? subtracted([circle(x, y, outer, 0.02)], [circle(x, y, outer - 2.5, 0.02)]) : [];
+      }),
+    ),
+  );

@@ -173,7 +173,10 @@ const TESTS_BESIDE = {
   'core/src/dry': ['core/src/dry', 'core/src/plan/planPieces.test.ts'],
   'core/src/piece': ['core/src/piece/piece', 'core/src/workspace/bounds.test.ts', 'core/src/piece'],
   'core/src/piece/line': ['core/src/piece/line/readings.test.ts', 'core/src/piece'],
-  'core/src/plan/bench': ['core/src/plan/bench', 'core/src/plan/facts.test.ts'],
+  'core/src/plan': ['core/src/plan/told.test.ts', 'core/src/plan'],
+  'core/src/plan/bench': ['core/src/plan/bench', 'core/src/plan/told.test.ts', 'core/src/plan/facts.test.ts'],
+  'core/src/match': ['core/src/match/told.test.ts', 'core/src/match'],
+  'core/src/care': ['core/src/care', 'core/src/match/told.test.ts'],
 };
 /** Tests that look at a module, in the order in which they are run: its own first, then those of its folder. */
 const testsOf = (file) => {
@@ -197,6 +200,7 @@ const failsIn = (tests, fault) =>
         '--silent',
         '--bail',
         '--runInBand',
+        '--ci',
         tests,
       ],
       { cwd: root, env: { ...process.env, SGRAFFA_FAULT: fault }, stdio: 'ignore' },

@@ -79,6 +79,7 @@ await stage('unit tests', () =>
       '--experimental-vm-modules',
       '--disable-warning=ExperimentalWarning',
       'node_modules/jest/bin/jest.js',
+      '--ci',
       '--silent',
       '--json',
       '--outputFile=.cache/jest.json',

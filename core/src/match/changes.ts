@@ -185,13 +185,14 @@ export const changesFor = ({ brief, catalogue, heat, use, surface }: Situation):
             apply: withUse({ heatC }),
           }))
       : [];
+  const source = catalogue.heatSourceById.get(use.heat);
   const led =
-    use.heatC === null && (catalogue.heatSourceById.get('led')?.surfaceC.high ?? Infinity) < hot
+    use.heatC === null && source?.ledInstead && (catalogue.heatSourceById.get('led')?.surfaceC.high ?? Infinity) < hot
       ? one('use', 'heat-led', 'Use an LED lamp', withUse({ heat: 'led', heatC: null }))
       : [];
   const noHeat =
     use.heatC === null && use.heat !== 'none'
-      ? one('use', 'heat-none', 'Keep heat away from it', withUse({ heat: 'none' }))
+      ? one('use', 'heat-none', source?.keptAway ?? 'Keep heat away from it', withUse({ heat: 'none' }))
       : [];
   const looks = [...new Set(catalogue.methods.flatMap(({ looks: each }) => each))]
     .filter((look) => look !== 'noEdge' && part.designs.some((design) => design.look !== 'any' && design.look !== look))

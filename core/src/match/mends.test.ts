@@ -80,3 +80,18 @@ describe.each(PIECES.filter((_, index) => index % runs(2, 1) === 0))('%s', (_nam
     expect(smaller).toEqual([]);
   });
 });
+
+test.each([
+  ['candle', ['Use an LED lamp', 'Keep heat away from it']],
+  ['bulb', ['Use an LED lamp', 'Keep heat away from it']],
+  ['sun', ['Keep it out of the sun']],
+  ['oven', ['Keep heat away from it']],
+  ['hotDrink', ['Keep heat away from it']],
+  ['led', ['Keep heat away from it']],
+  ['none', []],
+] as const)('heat of %s gives way by %j: a lamp takes the place of a flame or a bulb only', (heat, labels) => {
+  const read = situationOf(briefOf({ base: 'glass-soda-lime', use: { heat } }), all, DEFAULT_SCHOOLS);
+  if (!read.ok) throw new Error('the piece names unknown materials');
+  const offered = changesFor(read.situation).flatMap((ladder) => ladder.filter(({ id }) => id.startsWith('heat-')));
+  expect(offered.map(({ label }) => label)).toEqual(labels);
+});

@@ -515,6 +515,10 @@ export const heatSourceSchema = z.strictObject({
   name: text,
   words: z.array(z.string()),
   surfaceC: temperatureFigure,
+  /** Light that an LED can take the place of. */
+  ledInstead: z.literal(true).optional(),
+  /** What keeping it away is called, where that is not "keep heat away". */
+  keptAway: text.optional(),
 });
 export type HeatSource = z.output<typeof heatSourceSchema>;
 

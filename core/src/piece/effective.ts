@@ -11,7 +11,8 @@ export const effectiveUse = (use: Use, catalogue: Catalogue): Use => {
   if (!implies) return use;
   const hottest = (id: string) => catalogue.heatSourceById.get(id)?.surfaceC.high ?? 0;
   // only what takes the place of the flame or bulb says that it is not there
-  const isHotter = implies.heat !== undefined && use.heat !== 'led' && hottest(implies.heat) > hottest(use.heat);
+  const isReplaced = use.heat === 'led' && catalogue.heatSourceById.get(implies.heat ?? '')?.ledInstead;
+  const isHotter = implies.heat !== undefined && !isReplaced && hottest(implies.heat) > hottest(use.heat);
   return {
     ...use,
     heat: isHotter ? implies.heat! : use.heat,

@@ -100,6 +100,7 @@ describe('what a thing is decides over what was said of its use', () => {
     ['a candle vessel in the sun', { item: 'candleVessel', heat: 'sun' }, { heat: 'candle' }],
     ['a candle vessel of which nothing is said', { item: 'candleVessel', heat: 'unknown' }, { heat: 'candle' }],
     ['a candle vessel with an LED in it', { item: 'candleVessel', heat: 'led' }, { heat: 'led' }],
+    ['a part of a stove with an LED beside it', { item: 'stovePart', heat: 'led' }, { heat: 'fire' }],
     ['a candle vessel in an open fire', { item: 'candleVessel', heat: 'fire' }, { heat: 'fire' }],
     ['a mouthpiece', { item: 'mouthpiece', food: 'none' }, { food: 'lip' }],
     ['a toy', { item: 'toy', children: 'unknown' }, { children: 'yes' }],

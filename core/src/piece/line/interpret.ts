@@ -58,9 +58,6 @@ const NO_HEAT = new Set([
 
 const COVERED_BY = new Set(['in', 'with', 'by']);
 
-/** What an LED takes the place of. */
-const LIGHTS = new Set(['candle', 'bulb']);
-
 /** The coat that a finish named as wanted stands for. */
 const COATS: Readonly<Record<string, { which: 'ground' | 'topcoat'; kind: string; product?: string }>> = {
   'acrylic-paint': { which: 'ground', kind: 'paint' },
@@ -542,7 +539,7 @@ class Interpreter {
     const of = (source: string) => catalogue.heatSourceById.get(source)?.surfaceC.high ?? 0;
     const held = chips.find(({ field }) => field === 'heat');
     // an LED stands in place of a flame or a bulb, and of nothing else that warms
-    const isReplaced = held?.value === 'led' && LIGHTS.has(id);
+    const isReplaced = held?.value === 'led' && catalogue.heatSourceById.get(id)?.ledInstead;
     return held === undefined || (!isReplaced && of(id) > of(String(held.value)));
   }
 

@@ -9,6 +9,7 @@ export * from './units/index.ts';
 export * from './materials/index.ts';
 export * from './shape/index.ts';
 export * from './piece/index.ts';
+export * from './line/index.ts';
 export * from './artwork/index.ts';
 export * from './dry/index.ts';
 export * from './plan/index.ts';

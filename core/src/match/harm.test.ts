@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
-import { describePiece, pieceOf, plainWorkshop, type Brief } from '../piece/index.ts';
+import { describePiece, pieceOf } from '../line/index.ts';
+import { plainWorkshop, type Brief } from '../piece/index.ts';
 import { runs } from '../testing/runs.ts';
 import { judgeStack, matchLayers, sayFact, type Candidate, type MatchResult, type UnsaidField } from './index.ts';
 

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
-import { describePiece, plainOwnSurface, plainPart, plainWorkshop, type Brief, type Workshop } from '../piece/index.ts';
+import { describePiece } from '../line/index.ts';
+import { plainOwnSurface, plainPart, plainWorkshop, type Brief, type Workshop } from '../piece/index.ts';
 import { matchLayers, whyNot, type MatchResult } from './index.ts';
 
 const all = catalogue();

@@ -1,15 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { careOf, weakestWashing } from '../care/index.ts';
 import { catalogue } from '../materials/index.ts';
-import {
-  DEFAULT_SCHOOLS,
-  describePiece,
-  pieceOf,
-  plainWorkshop,
-  type Brief,
-  type Stack,
-  type Workshop,
-} from '../piece/index.ts';
+import { DEFAULT_SCHOOLS, plainWorkshop, type Brief, type Stack, type Workshop } from '../piece/index.ts';
+import { describePiece, pieceOf } from '../line/index.ts';
 import { planPieces } from '../plan/index.ts';
 import { demoBench, DEMO_NOW } from '../testing/demo.ts';
 import { formatDuration } from '../units/index.ts';

@@ -10,9 +10,6 @@ export {
 } from './defaults.ts';
 export { surfaceFacts, type SurfaceFacts } from './surfaceFacts.ts';
 export { layersAt, type Cut, type Layer, type Profile } from './layersAt.ts';
-export { adjustDescription, describePiece, type Chip, type Description, type ReadDesign } from './describe.ts';
-export { pieceOf } from './pieceOf.ts';
-export { things, type Thing, type ThingFacts } from './line/things.ts';
 export { designIdsOf, methodIdOf, passesOf, slotIdOf, type Pass } from './passes.ts';
 export { hazardsOfPiece } from './hazardsOfPiece.ts';
 export { effectiveUse, isHollow, isSideUnsaid } from './effective.ts';

@@ -1,4 +1,4 @@
-import type { Description } from '../piece/index.ts';
+import type { Description } from '../line/index.ts';
 
 const rounded = (value: unknown): unknown => (typeof value === 'number' ? Number(value.toFixed(2)) : value);
 const written = (facts: object): string =>

@@ -1,12 +1,12 @@
 import type { Catalogue } from '../materials/index.ts';
 import type { AreaInput } from '../shape/index.ts';
-import { plainSurface, plainUse } from './defaults.ts';
-import { designOf } from './line/designs.ts';
-import { readLine } from './line/readLine.ts';
-import type { Chip } from './line/reading.ts';
-import type { Design, DesignWants, Part, PartWants, Surface, Use, WantedCoat } from './schema.ts';
+import { plainSurface, plainUse } from '../piece/index.ts';
+import { designOf } from './designs.ts';
+import { readLine } from './readLine.ts';
+import type { Chip } from './reading.ts';
+import type { Design, DesignWants, Part, PartWants, Surface, Use, WantedCoat } from '../piece/index.ts';
 
-export type { Chip } from './line/reading.ts';
+export type { Chip } from './reading.ts';
 
 /** One design as the line tells it. */
 export type ReadDesign = Pick<

@@ -1,21 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
-import {
-  adjustDescription,
-  describePiece,
-  designIdsOf,
-  methodIdOf,
-  pieceOf,
-  pieceSchema,
-  plainOwnSurface,
-  plainPiece,
-  plainUse,
-  plainWorkshop,
-  slotIdOf,
-  workshopSchema,
-  type Operation,
-  type Stack,
-} from './index.ts';
+import { pieceSchema, plainOwnSurface } from '../piece/index.ts';
+import { describePiece, pieceOf } from './index.ts';
 
 const all = catalogue();
 const made = (line: string) => pieceOf('p', line, describePiece(line, all, '2026-11-26T09:00:00Z'));
@@ -96,92 +82,4 @@ describe('measures as an area', () => {
     expect(surfaceOf('plate, 240 mm across')).toMatchObject({ widthMm: 240, heightMm: 240 });
     expect(surfaceOf('tumbler, 80 mm across, 95 mm high')).toMatchObject({ widthMm: null, heightMm: 95 });
   });
-});
-
-describe('what nobody has said', () => {
-  test('is unknown of the use, all of it', () => {
-    for (const [field, value] of Object.entries(plainUse()))
-      expect([
-        field,
-        ['unknown', null].includes(value as string | null) || (Array.isArray(value) && !value.length),
-      ]).toEqual([field, true]);
-  });
-  test('of a new piece: one of it, on an unknown shape, one design of its own size, nothing chosen', () => {
-    const piece = plainPiece('p', 'sign', 'slate');
-    expect(pieceSchema.safeParse(piece)).toMatchObject({ success: true });
-    expect(piece).toMatchObject({ quantity: 1, due: null, startsAt: null, pins: [], extraSteps: [] });
-    expect(piece.parts).toMatchObject([
-      { surface: { existing: [], waitDays: 0, leadTest: 'unknown', shape: 'unknown' }, stack: null, stackIsOwn: false },
-    ]);
-    expect(piece.parts[0]!.designs).toMatchObject([
-      { scale: 1, over: null, placement: { sizing: 'largest', turnDeg: 0, nudgeXMm: 0, nudgeYMm: 0 } },
-    ]);
-  });
-  test('of a workshop: a room at 20 °C and 50 %', () => {
-    expect(workshopSchema.safeParse(plainWorkshop()).success).toBe(true);
-    expect(plainWorkshop()).toMatchObject({ temperatureC: 20, relativeHumidity: 50, bed: null, stock: [] });
-  });
-});
-
-test('a fact said otherwise replaces what the line said of it, and null takes it back', () => {
-  const read = describePiece('oak board, wiped, outdoors', all);
-  const changed = adjustDescription(read, { field: 'water', value: 'handWash', label: 'washed' });
-  expect([changed.use.water, changed.use.place, changed.surface.base]).toEqual(['handWash', 'exposed', 'hardwood']);
-  expect(adjustDescription(read, { field: 'water', value: null, label: '' }).use.water).toBe('unknown');
-});
-
-describe('operations of several designs', () => {
-  const apply = (id: string, more: object = {}): Operation => ({
-    id,
-    op: 'apply',
-    role: 'medium',
-    productId: 'craft-acrylic',
-    how: 'brush',
-    coats: 1,
-    extent: 'opening',
-    ...more,
-  });
-  const stack: Stack = {
-    methodId: 'paint-stencil',
-    others: [{ designId: 'b', methodId: 'decal' }],
-    operations: [
-      apply('ground', { role: 'ground' }),
-      apply('mask', { role: 'mask', designId: 'a' }),
-      apply('medium', { designId: 'a' }),
-      { id: 'unmask', op: 'remove', what: 'mask', school: 'wet' },
-      apply('transfer.2', { role: 'transfer' }),
-      apply('hold.2', { role: 'hold' }),
-      apply('film.2', { role: 'film', designId: 'b' }),
-      apply('transfer.3', { role: 'transfer' }),
-      apply('clear', { role: 'finish' }),
-    ],
-  };
-  test('serve the design that they name; lifting and what holds the one before; ground and finish all', () =>
-    expect([...designIdsOf(stack)]).toEqual([
-      ['ground', null],
-      ['mask', 'a'],
-      ['medium', 'a'],
-      ['unmask', 'a'],
-      ['transfer.2', 'a'],
-      ['hold.2', 'a'],
-      ['film.2', 'b'],
-      ['transfer.3', 'b'],
-      ['clear', null],
-    ]));
-  test('belong to the way of working of their own design, or to the first', () => {
-    expect(stack.operations.map((operation) => methodIdOf(stack, operation))).toEqual([
-      ...Array.from({ length: 6 }, () => 'paint-stencil'),
-      'decal',
-      'paint-stencil',
-      'paint-stencil',
-    ]);
-    expect(methodIdOf({ methodId: stack.methodId, operations: [] }, stack.operations[6]!)).toBe('paint-stencil');
-  });
-  test('fill a slot, whatever the number of their pass', () =>
-    expect(['mask', 'mask.2', 'mask.12', 'a.b'].map((id) => slotIdOf({ id }))).toEqual([
-      'mask',
-      'mask',
-      'mask',
-      'a.b',
-    ]));
 });

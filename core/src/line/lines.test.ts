@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { draws } from '../../testing/runs.ts';
-import { catalogue } from '../../materials/index.ts';
-import { describePiece, pieceOf, pieceSchema, things, type Description } from '../index.ts';
+import { draws } from '../testing/runs.ts';
+import { catalogue } from '../materials/index.ts';
+import { pieceSchema } from '../piece/index.ts';
+import { describePiece, pieceOf, things, type Description } from './index.ts';
 
 const all = catalogue();
 const NOW = '2026-11-26T09:00:00Z';

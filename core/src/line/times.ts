@@ -1,8 +1,8 @@
 import { parse as parseDates, type ParsedResult } from 'chrono-node/en';
-import { rangeOf } from '../../problem/index.ts';
-import { readDateTime } from '../../units/index.ts';
-import words from '../data/words.json' with { type: 'json' };
-import { useSchema } from '../schema.ts';
+import { rangeOf } from '../problem/index.ts';
+import { readDateTime } from '../units/index.ts';
+import words from './data/words.json' with { type: 'json' };
+import { useSchema } from '../piece/index.ts';
 import type { Chip, Reading } from './reading.ts';
 
 const MS_PER_DAY = 86_400_000;

@@ -1,5 +1,5 @@
-import { rangeOf } from '../../problem/index.ts';
-import { pieceSchema } from '../schema.ts';
+import { rangeOf } from '../problem/index.ts';
+import { pieceSchema } from '../piece/index.ts';
 import type { Chip, Reading } from './reading.ts';
 
 const EXPLICIT: readonly RegExp[] = [

@@ -1,5 +1,5 @@
-import type { Base, Catalogue } from '../../materials/index.ts';
-import type { Use } from '../schema.ts';
+import type { Base, Catalogue } from '../materials/index.ts';
+import type { Use } from '../piece/index.ts';
 import type { Chip } from './reading.ts';
 import { isSaid } from './designs.ts';
 import { CARRIED, type Thing } from './things.ts';

@@ -1,6 +1,6 @@
-import type { Catalogue } from '../../materials/index.ts';
-import words from '../data/words.json' with { type: 'json' };
-import type { Use } from '../schema.ts';
+import type { Catalogue } from '../materials/index.ts';
+import words from './data/words.json' with { type: 'json' };
+import type { Use } from '../piece/index.ts';
 import { readCount } from './counts.ts';
 import { DesignDrafts } from './designs.ts';
 import { finishesUpwards, interpret } from './interpret.ts';

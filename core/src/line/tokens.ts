@@ -1,5 +1,5 @@
 import pluralize from 'pluralize';
-import words from '../data/words.json' with { type: 'json' };
+import words from './data/words.json' with { type: 'json' };
 
 /** One word of the line. */
 export interface Token {

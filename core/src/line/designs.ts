@@ -1,4 +1,4 @@
-import type { DesignWants } from '../schema.ts';
+import type { DesignWants } from '../piece/index.ts';
 import type { Chip } from './reading.ts';
 
 /** One design as the line tells it, while it is read. */

@@ -1,6 +1,6 @@
 import { distance } from 'fastest-levenshtein';
-import type { Catalogue } from '../../materials/index.ts';
-import words from '../data/words.json' with { type: 'json' };
+import type { Catalogue } from '../materials/index.ts';
+import words from './data/words.json' with { type: 'json' };
 import { things, type Thing } from './things.ts';
 import { normsOf, type Token } from './tokens.ts';
 import { isPlainWord } from './written.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { catalogue } from '../../materials/index.ts';
-import { told } from '../../testing/told.ts';
-import { describePiece } from '../index.ts';
+import { catalogue } from '../materials/index.ts';
+import { told } from '../testing/told.ts';
+import { describePiece } from './index.ts';
 import { normOf, normsOf, tokensOf } from './tokens.ts';
 import { corrections, vocabularyOf } from './vocabulary.ts';
 import { MAX_LINE, written } from './written.ts';

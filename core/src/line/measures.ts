@@ -1,7 +1,7 @@
-import { rangeOf } from '../../problem/index.ts';
-import { parseLength, parseTemperature } from '../../units/index.ts';
-import words from '../data/words.json' with { type: 'json' };
-import { designSchema } from '../schema.ts';
+import { rangeOf } from '../problem/index.ts';
+import { parseLength, parseTemperature } from '../units/index.ts';
+import words from './data/words.json' with { type: 'json' };
+import { designSchema } from '../piece/index.ts';
 import type { Chip, Reading } from './reading.ts';
 import { normOf } from './tokens.ts';
 

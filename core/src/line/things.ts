@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { ITEMS, PLACES, SHAPES, WATERS, WEARS } from '../../materials/index.ts';
-import data from '../data/things.json' with { type: 'json' };
-import { ZONES } from '../schema.ts';
+import { ITEMS, PLACES, SHAPES, WATERS, WEARS } from '../materials/index.ts';
+import data from './data/things.json' with { type: 'json' };
+import { ZONES } from '../piece/index.ts';
 
 const factsSchema = z
   .strictObject({

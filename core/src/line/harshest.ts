@@ -1,4 +1,4 @@
-import { PLACES, rankIn, WATERS, WEARS, type Catalogue } from '../../materials/index.ts';
+import { PLACES, rankIn, WATERS, WEARS, type Catalogue } from '../materials/index.ts';
 import type { Chip } from './reading.ts';
 
 const YES_LAST = ['no', 'yes'] as const;

@@ -1,0 +1,3 @@
+export { adjustDescription, describePiece, type Chip, type Description, type ReadDesign } from './describe.ts';
+export { pieceOf } from './pieceOf.ts';
+export { things, type Thing, type ThingFacts } from './things.ts';

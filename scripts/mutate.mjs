@@ -23,7 +23,7 @@ const numberAfter = (name, usual) => {
 /** Faults tried in each module; those of the rules are all tried, since their rows are quick. */
 const EACH = numberAfter('--each', 6);
 const SEED = numberAfter('--seed', 35);
-const LONGEST_RUN_MS = 180_000;
+const LONGEST_RUN_MS = 120_000;
 const LEAST_SHARE = 0.8;
 const LEAST_SHARE_OF_RULES = 0.9;
 
@@ -186,6 +186,15 @@ const testsOf = (file) => {
   return [...(existsSync(own) ? [path.relative(root, own)] : []), ...beside];
 };
 
+/** Test runs under way: none outlives this one. */
+const running = new Set();
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.once(signal, () => {
+    for (const child of running) child.kill('SIGKILL');
+    rmSync(folder, { recursive: true, force: true });
+    process.exit(1);
+  });
+
 /** Whether some tests fail once a fault stands in a module. */
 const failsIn = (tests, fault) =>
   new Promise((resolve) => {
@@ -205,10 +214,12 @@ const failsIn = (tests, fault) =>
       ],
       { cwd: root, env: { ...process.env, SGRAFFA_FAULT: fault }, stdio: 'ignore' },
     );
+    running.add(child);
     // a fault that makes the tests run for ever is noticed, too
     const late = setTimeout(() => child.kill('SIGKILL'), LONGEST_RUN_MS);
     child.on('close', (code) => {
       clearTimeout(late);
+      running.delete(child);
       resolve(code !== 0);
     });
   });

@@ -9,6 +9,7 @@ const ORDER = [
   'materials',
   'shape',
   'piece',
+  'line',
   'artwork',
   'dry',
   'plan',

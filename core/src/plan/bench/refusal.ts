@@ -94,9 +94,9 @@ export const plainRefusal = (model: Model): BenchRefusal | null => {
   for (const [index, { id, duration, inside }] of steps.entries())
     if (model.classes[index]!.starts.length === 0) {
       const calendars = inside.map(({ calendar }) => calendar);
-      const longest = Math.max(
-        0,
-        ...calendars.flatMap((name) => problem.calendars[name]!.map(([from, to]) => to - from)),
+      // it must lie in all of them: the one whose longest window is shortest is in the way
+      const longest = Math.min(
+        ...calendars.map((name) => Math.max(0, ...problem.calendars[name]!.map(([from, to]) => to - from))),
       );
       return refusalOf(
         'no-start-in-calendar',

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { draws } from '../testing/runs.ts';
+import { draws, runs } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import { pieceSchema } from '../piece/index.ts';
 import { describePiece, pieceOf, things, type Description } from './index.ts';
@@ -211,7 +211,8 @@ describe('the things', () => {
   });
 
   test('are found by their own name, one or several of them', () => {
-    const lost = known.filter(({ kind, name, facts }) => {
+    const some = known.filter((_, index) => index % runs(4, 1) === 0);
+    const lost = some.filter(({ kind, name, facts }) => {
       if (kind === 'carried' || !facts.item) return false;
       const found = (line: string) => read(line).use.item === facts.item;
       return !found(`1 ${name}`);

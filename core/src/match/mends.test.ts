@@ -43,7 +43,7 @@ const standsIn = (changed: Brief): ((refusal: Refusal) => boolean) => {
     !still.has(methodId) && !open.has(methodId) && (keyId === null || !still.has(`${methodId}/${keyId}`));
 };
 
-describe.each(PIECES.filter((_, index) => index % runs(2, 1) === 0))('%s', (_name, said) => {
+describe.each(PIECES.filter((_, index) => index % runs(4, 1) === 0))('%s', (_name, said) => {
   const brief = briefOf(said);
   const read = situationOf(brief, all, DEFAULT_SCHOOLS);
   if (!read.ok) throw new Error('the piece names unknown materials');

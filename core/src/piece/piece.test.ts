@@ -46,6 +46,14 @@ describe('what a surface shows', () => {
     expect(factsOf('varnish-water').properties.traits).not.toContain('rawWood');
   });
 
+  test('it is called by what lies on it, and its binder is the topmost one', () => {
+    const { name, binder, isOwn } = factsOf('varnish-water', 'waxed');
+    const [below, above] = ['varnish-water', 'waxed'].map((id) => all.finishById.get(id)!);
+    expect([name, binder, isOwn]).toEqual([`hardwood with ${below!.name} and ${above!.name}`, above!.binder, false]);
+    expect(below!.binder).not.toBe(above!.binder);
+    expect([factsOf().name, factsOf().binder]).toEqual(['hardwood', undefined]);
+  });
+
   test('the topmost finish decides', () =>
     expect(factsOf('varnish-water', 'chalk-paint').properties.friable).toBe('yes'));
 
@@ -91,6 +99,8 @@ describe('what a surface shows', () => {
   ])('%j is refused', (surface, code) => {
     const read = surfaceFacts(surface, all);
     expect(read.ok ? 'read' : read.problems[0]?.code).toBe(code);
+    // only a surface of one's own can lack its properties
+    expect(read.ok ? '' : read.problems[0]!.given.includes('without its properties')).toBe(surface.base === 'own');
   });
 });
 

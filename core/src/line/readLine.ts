@@ -56,7 +56,7 @@ const negatedIn = (text: string, tokens: readonly Token[], phrases: readonly Phr
 };
 
 const BESIDE = /^(?: ?[/.×-] ?| )?$/;
-const OF_NUMBERS = /^(?:\d.*|mm|cm|m|in|inch|inches|ft|foot|feet|x|by|kg|g|l|ml)$/;
+const OF_NUMBERS = /^(?:\d.*|mm|cm|m|in|inch|inches|ft|foot|feet|x|by|kg|g|l|ml|°[cf]?)$/;
 
 /** Words that stay open, each with where; a number is asked about with its unit, "18 mm", and a date as a whole, "05/12". */
 const askedTogether = (text: string, open: readonly Token[]): (readonly [start: number, end: number])[] => {

@@ -342,9 +342,46 @@ const ROWS: readonly (readonly [line: string, tells: string])[] = [
   ['brass letters on an oak board', 'base=brass; heat?=sun; asks oak'],
   ['oak frame, pine back', 'base=hardwood; place?=indoors; water?=wipe; heat?=none; asks pine'],
   ['oak wood board', 'base=hardwood; heat?=sun'],
+  ['shirt, washed at 20 °C', 'laundryC=20; base?=cotton; heat?=none'],
+  ['shirt, washed at 19 °C', 'water=handWash; base?=cotton; heat?=none; asks 19 °C'],
+  ['shirt, washed at 95 °C', 'laundryC=95; base?=cotton; heat?=none'],
+  ['shirt, washed at 96 °C', 'water=handWash; base?=cotton; heat?=none; asks 96 °C'],
+  ['shirt, wash at 95', 'laundryC=95; base?=cotton; heat?=none'],
+  ['shirt, washed at 19', 'water=handWash; base?=cotton; heat?=none; asks 19'],
+  ['sign, 100 years', 'lifeYears=100; base?=plywood; heat?=sun'],
+  ['sign, 101 years', 'base?=plywood; heat?=sun; asks 101'],
+  ['pipe cover, 400 °C', 'heatC=400; asks pipe'],
+  ['pipe cover, 401 °C', 'asks pipe | 401 °C'],
+  ['freezer lid, -30 °C', 'heatC=-30'],
+  ['freezer lid, -31 °C', 'asks 31 °C'],
+  ['oak board, stain through a stencil', 'base=hardwood; way=gel-stain-stencil; heat?=sun'],
+  [
+    'oak board, dark stain lettering',
+    'base=hardwood; design tone=dark; design colour=dark; way=gel-stain-stencil; heat?=sun',
+  ],
+  ['oak board, paint through a stencil, varnish', 'base=hardwood; topcoat kind=clear; way=paint-stencil; heat?=sun'],
+  [
+    'board, never put in the big wet garden',
+    'place?=indoors; base?=plywood; heat?=none; not place exposed (never put in the big wet garden); asks wet',
+  ],
+  [
+    'board, never put away in the very big wet rainy garden',
+    'place=exposed; base?=plywood; heat?=sun; asks away | wet | rainy',
+  ],
 ];
 
 test.each(ROWS)('%s', (line, tells) => expect(told(describePiece(line, all, '2026-11-26T09:00:00Z'))).toBe(tells));
+
+test('chips show what was read in words, and the words that it came from', () => {
+  const some = ROWS.filter((_, index) => index % 6 === 0).map(([line]) => line);
+  const chips = some.flatMap((line) => [
+    line,
+    ...describePiece(line, all, '2026-11-26T09:00:00Z').chips.map(
+      ({ field, label, from, isGuess }) => `  ${field}: ${label} ← ${from}${isGuess ? ' ?' : ''}`,
+    ),
+  ]);
+  expect(`\n${chips.join('\n')}\n`).toMatchSnapshot();
+});
 
 test('without a day to count from, no date is read and an age that hangs on it is the least', () => {
   const read = (line: string) => told(describePiece(line, all));

@@ -223,6 +223,16 @@ describe('a file with something broken in it is refused whole, and can be read w
     expect(refused(mended.workspace)).toEqual([]);
   });
 
+  test('what is left out is told by the name of its piece, a long one cut short', () => {
+    const named = (name: unknown) => {
+      const read = mend({ ...plain, pieces: [{ ...bowl, name, quantity: 0 }, sign] });
+      return read.ok ? read.leftOut.map(({ at, todo }) => `${at}: ${todo}`) : [];
+    };
+    expect(named('Soup bowl')[0]).toBe('pieces.0.quantity: It stands in “Soup bowl”.');
+    expect(named('x'.repeat(61))[0]).toBe(`pieces.0.quantity: It stands in “${'x'.repeat(60)}”.`);
+    expect(named(3)).toContain('pieces.0.quantity: ');
+  });
+
   test('what is whole is left as it is, with nothing left out', () =>
     expect(mend(plain)).toEqual({ ok: true, workspace: plain, leftOut: [] }));
 

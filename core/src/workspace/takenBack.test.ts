@@ -96,6 +96,30 @@ describe('a change is taken back field by field', () => {
       { ...bowl, extraSteps: [step('a'), step('b'), step('c')] },
       [],
     ],
+    [
+      'an entry that it took away, and another tab put back otherwise',
+      { ...bowl, extraSteps: [step('a')] },
+      { ...bowl, extraSteps: [] },
+      { ...bowl, extraSteps: [{ ...step('a'), note: 'x' }] },
+      { ...bowl, extraSteps: [{ ...step('a'), note: 'x' }] },
+      [],
+    ],
+    [
+      'an entry that it did not touch and another tab took away',
+      { ...bowl, name: 'Bowl', extraSteps: [step('a')] },
+      { ...bowl, extraSteps: [step('a')] },
+      { ...bowl, extraSteps: [] },
+      { ...bowl, name: 'Bowl', extraSteps: [] },
+      [],
+    ],
+    [
+      'entries that are no records, as a whole',
+      withPart({ surface: { ...part.surface, preparation: ['scuff'] } }),
+      withPart({ surface: { ...part.surface, preparation: ['scuff', 'degrease-soap'] } }),
+      withPart({ surface: { ...part.surface, preparation: ['degrease-soap'] } }),
+      withPart({ surface: { ...part.surface, preparation: ['degrease-soap'] } }),
+      [`parts.${part.id}.surface.preparation`],
+    ],
   ])('%s', (_name, before, after, now, value, stays) =>
     expect(takenBack(before, after, now)).toEqual({ value, stays }),
   );

@@ -2,9 +2,17 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { draws } from '../testing/runs.ts';
 import {
+  days,
   formatDuration,
   formatLength,
   formatTemperature,
+  hours,
+  MINUTES_PER_DAY,
+  MINUTES_PER_HOUR,
+  MM_PER_INCH,
+  MS_PER_DAY,
+  MS_PER_HOUR,
+  MS_PER_MINUTE,
   parseArea,
   parseDuration,
   parseLength,
@@ -95,6 +103,12 @@ describe('writing quantities', () => {
     [0, 'in', '0 in'],
     [95, 'cm', '9.5 cm'],
     [95.26, 'mm', '95.3 mm'],
+    [0.256, 'mm', '0.26 mm'],
+    [0.996, 'mm', '1 mm'],
+    [1, 'mm', '1 mm'],
+    [1.256, 'mm', '1.3 mm'],
+    [-0.256, 'mm', '-0.26 mm'],
+    [2.346, 'cm', '0.23 cm'],
   ] as const)('%d mm in %s reads "%s"', (value, unit, text) => expect(formatLength(value, unit)).toBe(text));
 
   test('a bare number is in the unit of the settings', () => {
@@ -113,5 +127,14 @@ describe('writing quantities', () => {
       draws(100, 100),
     ));
 
-  test('temperatures change scale', () => expect(formatTemperature(23, 'F')).toBe('73 °F'));
+  test('temperatures change scale', () => {
+    expect(formatTemperature(23, 'F')).toBe('73 °F');
+    expect([formatTemperature(-40, 'F'), formatTemperature(22.55)]).toEqual(['-40 °F', '22.6 °C']);
+  });
+});
+
+test('units hang together: a day of hours, an hour of minutes, a minute of milliseconds, an inch of millimetres', () => {
+  expect([MINUTES_PER_HOUR, MINUTES_PER_DAY, MM_PER_INCH]).toEqual([60, 24 * 60, 25.4]);
+  expect([MS_PER_MINUTE, MS_PER_HOUR, MS_PER_DAY]).toEqual([60 * 1000, 60 * 60 * 1000, 24 * 60 * 60 * 1000]);
+  expect([hours(2), days(2)]).toEqual([120, 2880]);
 });

@@ -19,6 +19,7 @@ import {
   stepsOf,
   tryPin,
   waitsBefore,
+  weatherMayBe,
   whatHelps,
   workFigure,
   type BenchContext,
@@ -146,6 +147,32 @@ describe('the week', () => {
   });
 });
 
+describe('a day to begin', () => {
+  const begun = (startsAt: string | null, waitDays = 0): WeekPlan => {
+    const piece = of('bags');
+    const parts = piece.parts.map((part) => ({ ...part, surface: { ...part.surface, waitDays } }));
+    return planned([{ ...piece, startsAt, parts }], { outdoor: undefined });
+  };
+  test.each([
+    ['none', null, 0, 'Wed 25 Nov 18:30'],
+    ['one that is past', '2026-11-20T08:00:00.000Z', 0, 'Wed 25 Nov 18:30'],
+    ['one to come', '2026-11-27T20:00:00.000Z', 0, 'Fri 27 Nov 21:00'],
+    ['days to wait', null, 2, 'Fri 27 Nov 18:30'],
+    ['both', '2026-11-27T08:00:00.000Z', 2, 'Sun 29 Nov 09:00'],
+  ] as const)('%s', (_name, startsAt, waitDays, begins) =>
+    expect(local(begun(startsAt, waitDays).startsAt)).toBe(begins),
+  );
+  test.each([
+    ['1999-12-31T23:59:59.999Z', false],
+    ['2000-01-01T00:00:00.000Z', true],
+    ['2200-01-01T00:00:00.001Z', false],
+  ])('%s can be planned: %s', (startsAt, isPlanned) => {
+    const read = planPieces([{ ...of('bags'), startsAt }], { ...demoBench }, { budget: FIRST_LOOK });
+    const problems = read.ok ? Object.values(read.week.problems).flat() : read.problems;
+    expect(problems.map(({ given }) => given)).toEqual(isPlanned ? [] : [`"${startsAt}" was given as the start.`]);
+  });
+});
+
 describe('beside the week', () => {
   const week = planned(some);
   const stepsById = Object.fromEntries(some.map((piece) => [piece.id, stepsOf(piece, all, demoBench.workshop)]));
@@ -157,14 +184,50 @@ describe('beside the week', () => {
   });
   test('what would help, and dates that cannot be met', () => {
     const helps = whatHelps(some, CONTEXT, week, { budget: FIRST_LOOK });
+    // a warm, dry, moving workshop; a day without hours, and one that ends at midnight
+    const context: BenchContext = {
+      ...demoBench,
+      airflow: 'fan',
+      workshop: { ...demoBench.workshop, temperatureC: 26, relativeHumidity: 45 },
+      freeHours: [
+        [['08:00', '10:00']],
+        [
+          ['10:00', '12:00'],
+          ['20:00', '23:30'],
+        ],
+        [],
+        [],
+        [],
+        [],
+        [],
+      ],
+    };
+    const own = [of('boards')];
+    const further = whatHelps(own, context, planned(own, { ...context, outdoor: undefined }), { budget: FIRST_LOOK });
     const early = some.map((piece) => ({ ...piece, due: '2026-11-30T12:00:00.000Z' }));
     expect(
       text([
-        ...helps.map(
+        ...[...helps, ...further].map(
           ({ what, readyAt, savedMinutes }) => `${what}: ${local(readyAt)}, ${formatDuration(savedMinutes)} sooner`,
         ),
         ...missedDues(early, planned(early)).map(({ pieceId, nearest }) => `${pieceId} not before ${local(nearest)}`),
       ]),
+    ).toMatchSnapshot();
+  });
+  test('weather as it may come', () => {
+    const series = CONTEXT.outdoor!;
+    const roll = dice(9);
+    const maybe = weatherMayBe(series, NOW + 2 * 3_600_000, all.bench, roll);
+    expect(maybe.hours.slice(0, 3)).toEqual(series.hours.slice(0, 3)); // as it was
+    expect(
+      text(
+        maybe.hours
+          .filter((_, index) => index % 9 === 0)
+          .map(
+            (hour) =>
+              `${hour.temperatureC.toFixed(2)} °C, ${hour.relativeHumidity.toFixed(1)} %, ${hour.rainMm.toFixed(2)} mm`,
+          ),
+      ),
     ).toMatchSnapshot();
   });
   test('chances, by twenty tries', () => {

@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { draws } from '../../testing/runs.ts';
-import { readBenchProblem, type BenchProblem } from '../index.ts';
+import { boundsOf } from '../../testing/bounds.ts';
+import { benchProblemSchema, readBenchProblem, type BenchProblem } from '../index.ts';
 import { propagated, touching, wholeBounds } from './bounds.ts';
 import { minuteOf, modelOf, type Point } from './model.ts';
 import { scoreOf } from './objective.ts';
@@ -298,6 +299,54 @@ describe('what no plan can meet', () => {
       null,
       '',
     ],
+    ...([14, 15] as const).map((max): [string, readonly object[], object, string | null, string] => [
+      `a coat that dries in 5 to 50 minutes, 10 more, all within ${max}`,
+      [
+        {
+          id: 'a',
+          duration: 10,
+          dry: {
+            byStart: [
+              [0, 5],
+              [100, 50],
+            ],
+          },
+        },
+        { id: 'b', duration: 10 },
+      ],
+      {
+        lags: [
+          { from: 'a', fromPoint: 'dry', to: 'b', min: 10 },
+          { from: 'a', fromPoint: 'end', to: 'b', max },
+        ],
+      },
+      max < 15 ? 'lag-cycle' : null,
+      max < 15 ? 'least gaps that fit into the greatest ones.' : '',
+    ]),
+    ...([19, 20] as const).map((max): [string, readonly object[], object, string | null, string] => [
+      `dry 40 after the other is dry, and begun within ${max} of its end`,
+      [
+        { id: 'a', duration: 10, dry: 0 },
+        {
+          id: 'b',
+          duration: 10,
+          dry: {
+            byStart: [
+              [0, 5],
+              [100, 10],
+            ],
+          },
+        },
+      ],
+      {
+        lags: [
+          { from: 'a', fromPoint: 'dry', to: 'b', toPoint: 'dry', min: 40 },
+          { from: 'a', fromPoint: 'end', to: 'b', max },
+        ],
+      },
+      max < 20 ? 'lag-cycle' : null,
+      max < 20 ? 'least gaps that fit into the greatest ones.' : '',
+    ]),
     [
       'a greatest gap that is shorter than the least',
       [
@@ -317,4 +366,25 @@ describe('what no plan can meet', () => {
     const refusal = plainRefusal(modelOf(bench(steps, rest)));
     expect([refusal?.code ?? null, refusal?.allowed ?? '']).toEqual([code, allowed]);
   });
+});
+
+test('the bounds of a problem that is read', () =>
+  expect(
+    `\n${boundsOf(benchProblemSchema)
+      .map(([path, bounds]) => `${path}: ${bounds}`)
+      .join('\n')}\n`,
+  ).toMatchSnapshot());
+test('work that may be carried on does not begin before the first window', () => {
+  const model = modelOf(
+    bench([{ id: 'a', duration: 50, splittable: true, inside: [{ calendar: 'late', mode: 'whole' }] }], {
+      calendars: {
+        hands: [[0, 400]],
+        late: [
+          [105, 140],
+          [200, 300],
+        ],
+      },
+    }),
+  );
+  expect([...model.classes[0]!.starts].slice(0, 4)).toEqual([110, 120, 130, 200]);
 });

@@ -1,7 +1,4 @@
-export default {
-  // as many as the machine has hands: nothing else runs beside the tests
-  maxWorkers: '100%',
-  roots: ['<rootDir>/core/src', '<rootDir>/web/src', '<rootDir>/server/src'],
+const shared = {
   testMatch: ['**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
@@ -17,7 +14,16 @@ export default {
       },
     ],
   },
-  setupFiles: ['fake-indexeddb/auto'],
+};
+
+export default {
+  // as many as the machine has hands: nothing else runs beside the tests
+  maxWorkers: '100%',
   // ends a test that hangs; a machine that is busy with something else is no reason to fail one
   testTimeout: 180_000,
+  projects: [
+    { ...shared, roots: ['<rootDir>/core/src', '<rootDir>/server/src'] },
+    // only what keeps pieces loads a store to keep them in
+    { ...shared, roots: ['<rootDir>/web/src'], setupFiles: ['fake-indexeddb/auto'] },
+  ],
 };

@@ -153,7 +153,7 @@ describe('chance', () => {
     let told = 0;
     let came = 0;
     let said = 0;
-    const weeks = runs(50, 200);
+    const weeks = runs(30, 200);
     for (let number = 0; number < weeks; number += 1) {
       const roll = dice(1000 + number);
       const truth = seriesFrom(NOW, someWeather(NOW, 30, roll, 0.45));

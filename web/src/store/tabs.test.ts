@@ -229,7 +229,7 @@ describe('three tabs at one bench', () => {
           for (const one of steps) await play(scene, one);
           scene.end();
         }),
-        { numRuns: process.env['SGRAFFA_LONG'] ? 150 : 30, seed: 35, endOnFailure: true },
+        { numRuns: process.env['SGRAFFA_LONG'] ? 150 : 20, seed: 35, endOnFailure: true },
       ),
     600_000,
   );

@@ -1,5 +1,5 @@
-// Everything that must hold, in one command: set-up, lint, types, unit tests, journeys in the browser on the production build.
-// With --long, tests with drawn cases make all their tries instead of a few: what CI runs.
+// What must hold, in one command: set-up, types, unit tests, journeys in the browser on the production build.
+// With --long, which CI runs: format, rules and arrows of the code too, and all tries of the tests with drawn cases instead of a few.
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { installed, node, root, run } from './run.mjs';
@@ -47,17 +47,19 @@ const stage = async (name, promise) => {
   console.log(`— ${name}: ${code === 0 ? 'passed' : 'FAILED'} in ${Math.round((Date.now() - started) / 1000)} s`);
 };
 
-const env = process.argv.includes('--long') ? { SGRAFFA_LONG: '1' } : {};
+const isLong = process.argv.includes('--long');
+const env = isLong ? { SGRAFFA_LONG: '1' } : {};
 
 // two hands: what only reads the sources runs beside what builds from them
 await Promise.all([
   (async () => {
-    await stage('format', () => run('npx', ['prettier', '--check', '--log-level', 'warn', '.']));
-    await stage('rules of the code', () => run('npx', ['eslint', '.']));
+    await stage('types', () => node('scripts/typecheck.mjs'));
+    if (isLong) await stage('rules of the code', () => run('npx', ['eslint', '.']));
   })(),
   (async () => {
-    await stage('types', () => node('scripts/typecheck.mjs'));
     await stage('build', () => node('scripts/build.mjs'));
+    if (!isLong) return;
+    await stage('format', () => run('npx', ['prettier', '--check', '--log-level', 'warn', '.']));
     await stage('arrows', () =>
       run('npx', [
         'depcruise',

@@ -1,10 +1,19 @@
 import type { Catalogue } from '../materials/index.ts';
 import type { AreaInput } from '../shape/index.ts';
-import { plainSurface, plainUse } from '../piece/index.ts';
+import {
+  plainSurface,
+  plainUse,
+  type Design,
+  type DesignWants,
+  type Part,
+  type PartWants,
+  type Surface,
+  type Use,
+  type WantedCoat,
+} from '../piece/index.ts';
 import { designOf } from './designs.ts';
 import { readLine } from './readLine.ts';
 import type { Chip } from './reading.ts';
-import type { Design, DesignWants, Part, PartWants, Surface, Use, WantedCoat } from '../piece/index.ts';
 
 export type { Chip } from './reading.ts';
 

@@ -1,7 +1,6 @@
 import { ENERGIES, rankIn, type Catalogue, type Product } from '../materials/index.ts';
 import words from './data/words.json' with { type: 'json' };
-import { isHollow } from '../piece/index.ts';
-import type { Use } from '../piece/index.ts';
+import { isHollow, type Use } from '../piece/index.ts';
 import { designField, type DesignDrafts } from './designs.ts';
 import { likeliestOf, type Head } from './head.ts';
 import type { Chip, Reading } from './reading.ts';

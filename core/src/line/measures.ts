@@ -1,7 +1,7 @@
-import { rangeOf } from '../problem/index.ts';
+import { rangeOf, type NumberRange } from '../problem/index.ts';
 import { parseLength, parseTemperature } from '../units/index.ts';
 import words from './data/words.json' with { type: 'json' };
-import { designSchema } from '../piece/index.ts';
+import { designSchema, useSchema } from '../piece/index.ts';
 import type { Chip, Reading } from './reading.ts';
 import { normOf } from './tokens.ts';
 
@@ -138,8 +138,13 @@ const readLengths = (reading: Reading, tell: Tell, isTold: (field: MeasureField)
   }
 };
 
-/** What a wash is told in, °C; outside it is no laundry. */
-const isWash = (celsius: number): boolean => celsius >= 20 && celsius <= 95;
+const within =
+  ({ low, high }: NumberRange) =>
+  (celsius: number) =>
+    celsius >= low && celsius <= high;
+/** Outside what the document keeps it is no laundry, or no heat, and stays open. */
+const isWash = within(rangeOf(useSchema.shape.laundryC));
+const isHeat = within(rangeOf(useSchema.shape.heatC));
 
 /** "washed at 40": nobody washes at a length */
 const readWashes = (reading: Reading, say: Say): void => {
@@ -168,7 +173,7 @@ const readTemperatures = (reading: Reading, say: Say): void => {
     const from = start - (BEFORE_WASH.exec(reading.text.slice(0, start))?.[0].length ?? 0);
     if (isLaundry && isWash(celsius))
       say({ field: 'laundryC', value: celsius, label: `laundry ${label}`, from: reading.typed(from, end) });
-    else if (!isLaundry && celsius >= -30 && celsius <= 400)
+    else if (!isLaundry && isHeat(celsius))
       say({ field: 'heatC', value: celsius, label, from: reading.typed(start, end) });
     else continue;
     reading.take(from, end);

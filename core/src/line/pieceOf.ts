@@ -1,7 +1,6 @@
 import { areaSchema } from '../shape/index.ts';
-import { plainDesign, plainOwnSurface, plainPiece } from '../piece/index.ts';
+import { plainDesign, plainOwnSurface, plainPiece, type Part, type Piece } from '../piece/index.ts';
 import type { Description } from './describe.ts';
-import type { Part, Piece } from '../piece/index.ts';
 
 /**
  * The piece that a description stands for; without a material it is a surface of the crafter's own.

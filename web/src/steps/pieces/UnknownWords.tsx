@@ -11,30 +11,39 @@ const ANSWERS: readonly { readonly label: string; readonly said: Said | null }[]
   { label: 'a material of its own', said: { field: 'base', value: null, label: '' } },
 ];
 
+/** A number with its unit, or "not only indoors", is none of what the answers say of a word: it is told, not asked about. */
+const isWord = (words: string): boolean => !/[\d\s]/.test(words);
+
 /** The words of the line that nothing was made of, each asked about. */
 export const UnknownWords = ({ read, say }: { read: Description; say: (said: Said) => void }) => {
   const [answered, setAnswered] = useState<ReadonlySet<string>>(new Set());
   const open = read.unread.filter((word) => !answered.has(word));
   if (open.length === 0) return null;
-  const asked = open.find((word) => word.toLowerCase() === read.unknownThing) ?? open[0]!;
+  const asked = open.find((word) => word.toLowerCase() === read.unknownThing) ?? open.find(isWord);
   const others = open.filter((word) => word !== asked);
-  const answer = (said: Said | null) => {
-    setAnswered(new Set([...answered, asked]));
+  const answer = (word: string, said: Said | null) => {
+    setAnswered(new Set([...answered, word]));
     if (said) say(said);
   };
   return (
     <div role="group" aria-label="Words that were not understood">
-      <p className="sg-unknown-word">
-        <strong>
-          What is “{asked}”{read.unknownThing === asked.toLowerCase() ? '' : ' here'}?
-        </strong>
-        {ANSWERS.map(({ label, said }) => (
-          <Button key={label} variant="outline" size="compact-md" onClick={() => answer(said)}>
-            {label}
-          </Button>
-        ))}
-      </p>
-      {others.length > 0 && <p className="sg-quiet">Not understood either: {others.join(', ')}.</p>}
+      {asked !== undefined && (
+        <p className="sg-unknown-word">
+          <strong>
+            What is “{asked}”{read.unknownThing === asked.toLowerCase() ? '' : ' here'}?
+          </strong>
+          {ANSWERS.map(({ label, said }) => (
+            <Button key={label} variant="outline" size="compact-md" onClick={() => answer(asked, said)}>
+              {label}
+            </Button>
+          ))}
+        </p>
+      )}
+      {others.length > 0 && (
+        <p className="sg-quiet">
+          Not understood{asked === undefined ? '' : ' either'}: {others.join(', ')}.
+        </p>
+      )}
     </div>
   );
 };

@@ -20,7 +20,7 @@ import {
 import type { Context, Situation } from '../core/src/match/context.ts';
 import { openFacts } from '../core/src/match/conditions.ts';
 import { askedRole, Judge, productOf, STANDARD_BOOK } from '../core/src/match/judge.ts';
-import { searchMethod } from '../core/src/match/search.ts';
+import { searcherOf } from '../core/src/match/search.ts';
 import { firstTop, situationOf, soilsOf, topAfter } from '../core/src/match/situation.ts';
 
 const LINES = [
@@ -76,14 +76,12 @@ const calibration = (): void => {
 /** Stacks of every method: those that stand and, where none does, those that collect few refusals. */
 const stacksOf = (situation: Situation): Stack[] => {
   const stacks: Stack[] = [];
-  for (const method of all.methods)
-    for (const search of [{ allowedBlocks: 0 }, { allowedBlocks: Infinity, width: 4 }])
-      searchMethod(
-        situation,
-        method,
-        STANDARD_BOOK,
+  for (const method of all.methods) {
+    const search = searcherOf(situation, method, STANDARD_BOOK);
+    for (const options of [{ allowedBlocks: 0 }, { allowedBlocks: Infinity, width: 4 }])
+      search(
         {
-          ...search,
+          ...options,
           onFound: ({ operations }) => {
             stacks.push({ methodId: method.id, operations: [...operations] });
             return false;
@@ -91,6 +89,7 @@ const stacksOf = (situation: Situation): Stack[] => {
         },
         { judged: 0, complete: 0 },
       );
+  }
   const every = Math.max(1, Math.floor(stacks.length / STACKS_A_BRIEF));
   return stacks.filter((_, index) => index % every === 0);
 };

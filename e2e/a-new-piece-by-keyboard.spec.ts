@@ -2,12 +2,12 @@ import { expect, judged, test } from './journey.ts';
 
 test('a crafter goes from a line to washing limits without touching the mouse', async ({ page }) => {
   await page.goto('/pieces');
-  await expect(page.getByRole('heading', { name: 'Pieces' })).toBeVisible();
+  await page.getByRole('heading', { name: 'Pieces' }).waitFor();
   await page.keyboard.press('n');
   await expect(page.getByRole('textbox', { name: 'The piece in one line' })).toBeFocused();
   await page.keyboard.type('varnished pine shelf, indoors, wiped, five years');
-  await expect(page.getByRole('button', { name: /made of: softwood/ })).toBeVisible();
-  await expect(page.getByRole('button', { name: /lives: indoors/ })).toBeVisible();
+  await page.getByRole('button', { name: /made of: softwood/ }).waitFor();
+  await page.getByRole('button', { name: /lives: indoors/ }).waitFor();
   await page.keyboard.press('Enter');
   await judged(page);
   await expect(page.locator('.sg-sentence')).toContainText(
@@ -15,16 +15,19 @@ test('a crafter goes from a line to washing limits without touching the mouse', 
   );
   await expect(page.locator('.sg-candidate.is-chosen')).toHaveCount(1);
   await page.keyboard.press('4');
-  await expect(page.getByRole('heading', { name: /^Ready / })).toBeVisible();
+  await page.getByRole('heading', { name: /^Ready / }).waitFor();
   await page.keyboard.press('5');
-  await expect(page.getByRole('row', { name: /^Washing (Wipe only|Hand wash)/ }).first()).toBeVisible();
+  await page
+    .getByRole('row', { name: /^Washing (Wipe only|Hand wash)/ })
+    .first()
+    .waitFor();
   await page.keyboard.press('1');
   const place = page.getByRole('combobox', { name: 'Where it lives' });
   await place.focus();
   await page.keyboard.press('Enter');
   // down the list, as often as it takes: where it begins is settled after it has been drawn
   const humid = page.getByRole('option', { name: 'indoors, humid' });
-  await expect(humid).toBeVisible();
+  await humid.waitFor();
   await expect(async () => {
     await page.keyboard.press('ArrowDown');
     await expect(humid).toHaveAttribute('data-combobox-selected', 'true', { timeout: 300 });
@@ -39,12 +42,12 @@ test('a crafter goes from a line to washing limits without touching the mouse', 
 test('a piece that nobody has heard of gets an honest "not known: test it like this"', async ({ page }) => {
   await page.goto('/pieces/new');
   await page.getByRole('textbox', { name: 'The piece in one line' }).fill('wobblewood panel, indoors');
-  await expect(page.getByText('No material was read from this.')).toBeVisible();
+  await page.getByText('No material was read from this.').waitFor();
   await page.getByRole('button', { name: 'Work out its layers' }).click();
-  await expect(page.getByRole('heading', { name: 'What it is like' })).toBeVisible();
+  await page.getByRole('heading', { name: 'What it is like' }).waitFor();
   await page.keyboard.press('2');
-  await expect(page.getByRole('heading', { name: 'Only a test patch can tell' })).toBeVisible();
-  await expect(page.getByText('Try a spot that will not show').first()).toBeVisible();
+  await page.getByRole('heading', { name: 'Only a test patch can tell' }).waitFor();
+  await page.getByText('Try a spot that will not show').first().waitFor();
 });
 
 test('nothing typed, absurd numbers and dates are said where they were typed, and nothing is lost', async ({
@@ -52,23 +55,23 @@ test('nothing typed, absurd numbers and dates are said where they were typed, an
 }) => {
   await page.goto('/pieces/new');
   await page.getByRole('button', { name: 'Work out its layers' }).click();
-  await expect(page.getByText('Nothing was typed.')).toBeVisible();
+  await page.getByText('Nothing was typed.').waitFor();
   await page.goto('/pieces/demo-markers/surface');
   const stroke = page.getByLabel('Thinnest stroke');
   await stroke.fill('4 parsecs');
   await stroke.press('Enter');
-  await expect(page.getByText('"4 parsecs" was given as a length. Allowed: mm, cm')).toBeVisible();
+  await page.getByText('"4 parsecs" was given as a length. Allowed: mm, cm').waitFor();
   await stroke.fill('3/16 in');
   await stroke.press('Enter');
   await expect(stroke).toHaveValue('4.8 mm');
   const life = page.getByLabel('Years that it must last');
   await life.fill('900');
   await life.press('Enter');
-  await expect(page.getByText('Allowed: from 0.1 to 100.')).toBeVisible();
+  await page.getByText('Allowed: from 0.1 to 100.').waitFor();
   const due = page.getByRole('textbox', { name: 'Due' });
   await due.fill('1 Jan 1200');
   await due.press('Enter');
-  await expect(page.getByText('"1 Jan 1200" was given. Allowed: a date from 2000 to 2199.')).toBeVisible();
+  await page.getByText('"1 Jan 1200" was given. Allowed: a date from 2000 to 2199.').waitFor();
   await due.fill('24.12.2026 18:00');
   await due.press('Enter');
   await expect(due).toHaveValue('24 Dec 2026, 18:00');
@@ -78,10 +81,10 @@ test('nothing typed, absurd numbers and dates are said where they were typed, an
   const name = page.getByLabel('Name');
   await name.fill('   ');
   await name.press('Enter');
-  await expect(page.getByText('No name was given.')).toBeVisible();
+  await page.getByText('No name was given.').waitFor();
   await name.fill('<img src=x onerror="document.title=1">signs');
   await name.press('Enter');
   await page.getByRole('link', { name: 'Pieces', exact: true }).click();
-  await expect(page.getByText('<img src=x onerror="document.title=1">signs')).toBeVisible();
+  await page.getByText('<img src=x onerror="document.title=1">signs').waitFor();
   expect(await page.title()).toBe('Sgraffa');
 });

@@ -52,7 +52,7 @@ test('a new version is told and waits until it is asked for; a typed line stays'
   const line = page.getByLabel('The piece in one line');
   await line.fill('raw maple plaque, burnt');
   await release(page);
-  await expect(told(page)).toBeVisible();
+  await told(page).waitFor();
   expect(await isMarked(page)).toBe(true);
   await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: 'Load it now' }).click()]);
   await expect(line).toHaveValue('raw maple plaque, burnt');
@@ -67,7 +67,7 @@ test('it is taken by itself when the page is put aside, but not while something 
   const name = page.getByLabel('Name');
   await name.fill('half a na');
   await release(page);
-  await expect(told(page)).toBeVisible();
+  await told(page).waitFor();
   const putAside = () =>
     page.evaluate(() => {
       Object.defineProperty(document, 'hidden', { value: true, configurable: true });
@@ -77,7 +77,7 @@ test('it is taken by itself when the page is put aside, but not while something 
   await expect(name).toHaveValue('half a na');
   expect(await isMarked(page)).toBe(true);
   await name.press('Enter');
-  await expect(page.getByRole('link', { name: 'half a na' })).toBeVisible();
+  await page.getByRole('link', { name: 'half a na' }).waitFor();
   await Promise.all([page.waitForEvent('load'), putAside()]);
   await expect(name).toHaveValue('half a na');
   expect(await isMarked(page)).toBe(false);
@@ -95,7 +95,7 @@ test('a tab whose version another tab has replaced is not loaded again under the
   await openKept(other, '/pieces');
   await release(other);
   await Promise.all([other.waitForEvent('load'), other.getByRole('button', { name: 'Load it now' }).click()]);
-  await expect(page.getByText('A new version of Sgraffa has taken over.')).toBeVisible();
+  await page.getByText('A new version of Sgraffa has taken over.').waitFor();
   await expect(name).toHaveValue('half a na');
   expect(await isMarked(page)).toBe(true);
 });

@@ -41,7 +41,7 @@ test('a plaque is measured, a drawing imported, a bolt kept clear of, the thin s
   await choose(page, page.getByRole('button', { name: 'Choose a drawing' }), 'rings.svg', RINGS);
   await expect(figure(page, 'Loose islands')).toContainText('1');
   await expect(figure(page, 'Thinnest stroke')).toContainText(/Refused|Good/);
-  await expect(page.locator('.sg-plate-dimension').first()).toBeVisible();
+  await page.locator('.sg-plate-dimension').first().waitFor();
   const before = await page.getByText(/^left [\d.]+ mm/).textContent();
   await page.getByRole('button', { name: 'A bolt or dial in the way' }).click();
   // fields that are left, and the next change at once: each is made from what is kept, not from what is still shown
@@ -53,13 +53,13 @@ test('a plaque is measured, a drawing imported, a bolt kept clear of, the thin s
   await expect(across).toHaveValue('60 mm');
   await expect(down).toHaveValue('44 mm');
   const hinge = page.getByRole('textbox', { name: 'From the left', exact: true });
-  await expect(hinge).toBeVisible();
+  await hinge.waitFor();
   await page.getByRole('button', { name: 'It is not there' }).last().click();
   await expect(hinge).toBeHidden();
   await expect(page.getByText(/^left [\d.]+ mm/)).not.toHaveText(before!);
   await expectAccessible(page);
   // the sentence and the facts that Match reads follow
-  await expect(page.getByRole('link', { name: /^artwork .* 1 island/ })).toBeVisible();
+  await page.getByRole('link', { name: /^artwork .* 1 island/ }).waitFor();
   await page.reload();
   await expect(figure(page, 'Loose islands')).toContainText('1');
 });
@@ -73,14 +73,14 @@ test('islands are bridged, looked at before they are kept, and undone', async ({
   await expectAccessible(page);
   await shown.getByRole('button', { name: 'Keep it' }).click();
   await expect(figure(page, 'Loose islands')).toContainText('0');
-  await expect(page.getByText(/since then: tie islands with bridges/)).toBeVisible();
+  await page.getByText(/since then: tie islands with bridges/).waitFor();
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(figure(page, 'Loose islands')).toContainText('5');
 });
 
 test('a sign wider than the bed is sliced, and its cut files read back as what was shown', async ({ page }) => {
   await page.goto('/pieces/demo-signs/artwork');
-  await expect(page.getByText(/^2 strips/)).toBeVisible();
+  await page.getByText(/^2 strips/).waitFor();
   await expect(page.getByText(/^2 strips/)).toContainText(/Seam at/);
   const { name, bytes } = await saved(page, 'Cut files, SVG');
   expect(name).toMatch(/\.zip$/);
@@ -103,8 +103,8 @@ test('a sign wider than the bed is sliced, and its cut files read back as what w
 
 test('moon phases are fitted on a cone; its paper cover is a PDF at 1:1 and an SVG of the sector', async ({ page }) => {
   await page.goto('/pieces/demo-chimneys/artwork');
-  await expect(page.getByText('laid flat')).toBeVisible();
-  await expect(page.getByText(/^left 5 mm, right 5 mm/)).toBeVisible();
+  await page.getByText('laid flat').waitFor();
+  await page.getByText(/^left 5 mm, right 5 mm/).waitFor();
   const pdf = await saved(page, 'Paper cover, PDF');
   expect(pdf.bytes.subarray(0, 5).toString()).toBe('%PDF-');
   const cover = readArtwork((await saved(page, 'Paper cover, SVG')).bytes.toString('utf8'), { strokes: 'cutLine' });
@@ -127,8 +127,8 @@ test('24 drawer labels share one height, and the word that limits is named', asy
   await page.getByRole('button', { name: 'Change the words' }).click();
   await typed(page, 'Room across', '80');
   await page.getByRole('button', { name: 'Set these labels' }).click();
-  await expect(page.getByText(/^24 labels with capitals [\d.]+ mm high\. “.+” lets them be no larger/)).toBeVisible();
-  await expect(figure(page, 'Size')).toBeVisible();
+  await page.getByText(/^24 labels with capitals [\d.]+ mm high\. “.+” lets them be no larger/).waitFor();
+  await figure(page, 'Size').waitFor();
   const { bytes } = await saved(page, 'Placement map, PDF');
   expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
 });
@@ -140,8 +140,8 @@ test('words are set in a script, and a sign that the face lacks is said', async 
   await page.getByRole('combobox', { name: 'Letters' }).click();
   await page.getByRole('option', { name: 'Script, letters joined' }).click();
   await page.getByRole('button', { name: 'Set these words' }).click();
-  await expect(page.getByText(/The face has no ☾: left out/)).toBeVisible();
-  await expect(figure(page, 'Openings')).toBeVisible();
+  await page.getByText(/The face has no ☾: left out/).waitFor();
+  await figure(page, 'Openings').waitFor();
 });
 
 const BAD: readonly [string, string, RegExp][] = [
@@ -157,7 +157,7 @@ test('a bad drawing is refused by what is wrong with it, and nothing of a file i
   const button = page.getByRole('button', { name: 'Choose a drawing' });
   for (const [name, text, said] of BAD) {
     await choose(page, button, `${name}.svg`, text);
-    await expect(page.getByRole('alert').filter({ hasText: said })).toBeVisible();
+    await page.getByRole('alert').filter({ hasText: said }).waitFor();
   }
   const sly = svg(
     60,

@@ -7,12 +7,12 @@ test('a change of use flips the answer, says why, and moves plan and care at onc
   await page.keyboard.press('1');
   await page.getByLabel('Hottest the surface gets').fill('95 °C');
   await page.getByLabel('Hottest the surface gets').press('Enter');
-  await expect(page.locator('.sg-sentence s').first()).toBeVisible();
+  await page.locator('.sg-sentence s').first().waitFor();
   await page.getByRole('link', { name: /nothing stands yet/ }).click();
   await expect(page.locator('.sg-turned')).toContainText('It no longer stands');
   await expect(page.locator('.sg-turned')).toContainText('95 °C');
   // the gel is a grave means that nobody asked for: it stands, does not lead, and is for the crafter to choose
-  await expect(page.getByRole('heading', { name: /Nothing mild stands/ })).toBeVisible();
+  await page.getByRole('heading', { name: /Nothing mild stands/ }).waitFor();
   await page.getByRole('button', { name: /by means that nobody asked for/ }).click();
   await page.getByRole('button', { name: /Coating-remover gel/ }).click();
   await expect(page.locator('.sg-sentence .is-here')).toContainText('coating-remover gel');
@@ -26,7 +26,7 @@ test('a refusal is mended by its button', async ({ page }) => {
   const row = page.locator('.sg-refusal', { hasText: 'Decal' }).filter({ hasText: 'gives off harmful gas' }).first();
   await expect(row).toContainText('Refused for safety');
   await row.getByRole('button', { name: 'Use an LED lamp' }).click();
-  await expect(page.locator('.sg-candidate', { hasText: 'Frosted film left on' })).toBeVisible();
+  await page.locator('.sg-candidate', { hasText: 'Frosted film left on' }).waitFor();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('.sg-candidate', { hasText: 'Frosted film left on' })).toHaveCount(0);
 });
@@ -37,8 +37,8 @@ test('layers edited by hand are judged again, and every figure says where it is 
   const colour = page.getByRole('combobox', { name: 'Product for colour or medium' });
   await colour.click();
   await page.getByRole('option', { name: 'craft acrylic', exact: true }).click();
-  await expect(page.getByText('Your choice no longer stands')).toBeVisible();
-  await expect(page.locator('.sg-layer-doubt', { hasText: 'not made for a place' })).toBeVisible();
+  await page.getByText('Your choice no longer stands').waitFor();
+  await page.locator('.sg-layer-doubt', { hasText: 'not made for a place' }).waitFor();
   await page.getByRole('button', { name: 'Take the best answer again' }).click();
   await expect(page.getByText('Your choice no longer stands')).toHaveCount(0);
   const figures = page.locator('.sg-candidate.is-chosen .sg-where');
@@ -56,7 +56,7 @@ test('layers edited by hand are judged again, and every figure says where it is 
     .fill('3');
   await page.keyboard.press('Tab');
   await page.keyboard.press('4');
-  await expect(page.getByText('Exterior latex, coat 3 of 3').first()).toBeVisible();
+  await page.getByText('Exterior latex, coat 3 of 3').first().waitFor();
 });
 
 test('a step is marked done at a time and the rest of the plan follows; the mark can be taken back', async ({
@@ -68,7 +68,7 @@ test('a step is marked done at a time and the rest of the plan follows; the mark
   const at = page.getByRole('textbox', { name: 'Done at' });
   await at.fill('1 Jan 2090, 10:00');
   await at.press('Enter');
-  await expect(page.getByText('That time is still to come.')).toBeVisible();
+  await page.getByText('That time is still to come.').waitFor();
   await at.fill('20.11.2026 19:30');
   await at.press('Enter');
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
@@ -88,7 +88,7 @@ test('the time slider moves through the job and a band says what it is for', asy
   await expect(slider).toHaveAttribute('aria-valuetext', /before the work/);
   await expect(page.locator('.sg-panel .sg-band')).toHaveCount(0);
   for (let moves = 0; moves < 4; moves += 1) await page.keyboard.press('ArrowRight');
-  await expect(page.locator('.sg-panel .sg-band').first()).toBeVisible();
+  await page.locator('.sg-panel .sg-band').first().waitFor();
   await page.keyboard.press('End');
   await page.getByRole('button', { name: /^colour/ }).press('Enter');
   await expect(page.locator('.sg-pinned')).toContainText('Sets the limit for');
@@ -115,7 +115,7 @@ test('two candidates stand beside each other with only what differs lit, and any
   const answer = page.getByRole('region', { name: 'Why not another product' });
   await expect(answer).toContainText('Removable film left on');
   await expect(answer).toContainText('lasts 1 year at the most outdoors in the weather, and 3 years are wanted');
-  await expect(answer.getByRole('button', { name: 'Accept 1 year' })).toBeVisible();
+  await answer.getByRole('button', { name: 'Accept 1 year' }).waitFor();
   await page.getByRole('combobox', { name: 'A product that you have in mind' }).fill('interior');
   await page.getByRole('option', { name: 'interior latex' }).click();
   await expect(answer).toContainText('not made for a place');

@@ -12,11 +12,11 @@ test('100 000 points are looked over while the page answers within a frame', asy
   }).join('');
   const drawing = `<svg xmlns="http://www.w3.org/2000/svg" width="250mm" height="250mm" viewBox="0 0 250 250"><path d="${dots}"/></svg>`;
   const button = page.getByRole('button', { name: 'Choose a drawing' });
-  await expect(button).toBeVisible();
+  await button.waitFor();
   const framesSince = await watchFrames(page);
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), button.click()]);
   await chooser.setFiles({ name: 'dots.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(drawing) });
-  await expect(page.getByRole('progressbar', { name: 'Looking it over' })).toBeVisible();
+  await page.getByRole('progressbar', { name: 'Looking it over' }).waitFor();
   const during = await framesSince();
   await expect(page.locator('.sg-figures > div').filter({ hasText: 'Openings' })).toContainText('2500', {
     timeout: 45_000,

@@ -18,7 +18,7 @@ const SCREENS: readonly (readonly [string, (page: Page) => Locator])[] = [
 
 const openWhole = async (page: Page, screen: string, isWhole: (page: Page) => Locator): Promise<void> => {
   await page.goto(screen);
-  await expect(isWhole(page)).toBeVisible();
+  await isWhole(page).waitFor();
   if (screen.includes('demo')) await judged(page);
   await styled(page);
 };
@@ -79,7 +79,7 @@ test('the first load is at most 300 kB of script, gzipped', async ({ page, reque
     if (each.resourceType() === 'script') scripts.add(each.url());
   });
   await page.goto('/pieces');
-  await expect(page.getByRole('heading', { name: 'Pieces' })).toBeVisible();
+  await page.getByRole('heading', { name: 'Pieces' }).waitFor();
   const { gzipSync } = await import('node:zlib');
   let bytes = 0;
   for (const url of [...scripts].filter(

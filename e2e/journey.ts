@@ -61,7 +61,7 @@ export { expect };
 
 /** Waits until the layers of the open piece have been judged. */
 export const judged = async (page: Page): Promise<void> => {
-  await expect(page.locator('.sg-course[aria-busy="false"], .sg-course:not([aria-busy])').first()).toBeVisible();
+  await page.locator('.sg-course[aria-busy="false"], .sg-course:not([aria-busy])').first().waitFor();
 };
 
 /** Waits until every style sheet that the page has asked for is there, and the fonts that it draws with. */

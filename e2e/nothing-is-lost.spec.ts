@@ -34,7 +34,7 @@ test('a file with something broken in it is taken without that, listing it, once
   await expect(told).not.toContainText('stands twice');
   await imported(page, 'broken.json', JSON.stringify(whole));
   await page.getByRole('button', { name: 'Leave these out and import the rest' }).click();
-  await expect(page.getByText('Imported 11 pieces.')).toBeVisible();
+  await page.getByText('Imported 11 pieces.').waitFor();
   expect(JSON.parse(await exported(page)).events).toEqual([]);
 });
 
@@ -44,7 +44,7 @@ test('what can be undone can still be undone after a reload', async ({ page }) =
   const before = await name.inputValue();
   await name.fill('Crew tins');
   await name.press('Enter');
-  await expect(page.getByRole('link', { name: 'Crew tins' })).toBeVisible();
+  await page.getByRole('link', { name: 'Crew tins' }).waitFor();
   await page.reload();
   await expect(name).toHaveValue('Crew tins');
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -56,14 +56,14 @@ test('an undo leaves what another tab has changed since, and says so', async ({ 
   const name = page.getByLabel('Name');
   await name.fill('Crew tins');
   await name.press('Enter');
-  await expect(page.getByRole('link', { name: 'Crew tins' })).toBeVisible();
+  await page.getByRole('link', { name: 'Crew tins' }).waitFor();
   const other = await context.newPage();
   await other.goto('/pieces/demo-tins/surface');
   await other.getByLabel('Name').fill('Night tins');
   await other.getByLabel('Name').press('Enter');
   await expect(name).toHaveValue('Night tins');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText('Another tab has changed name of “Night tins” since; that stays.')).toBeVisible();
+  await page.getByText('Another tab has changed name of “Night tins” since; that stays.').waitFor();
   await expect(name).toHaveValue('Night tins');
 });
 
@@ -111,12 +111,12 @@ test('storage that is cleared under the open page is said, a typed line stays, a
   );
   await page.getByRole('button', { name: 'Work out its layers' }).click();
   const told = page.getByRole('alert').filter({ hasText: 'storage was cleared' });
-  await expect(told).toBeVisible();
+  await told.waitFor();
   await expect(page.getByLabel('The piece in one line')).toHaveValue('enamel bowl, hand-washed daily');
   await told.getByRole('button', { name: 'Put back what this page shows' }).click();
   await expect(told).toHaveCount(0);
   await page.getByRole('button', { name: 'Work out its layers' }).click();
-  await expect(page.locator('.sg-candidate').first()).toBeVisible();
+  await page.locator('.sg-candidate').first().waitFor();
   await page.goto('/pieces');
   await expect(rows(page)).toHaveCount(12);
 });
@@ -130,7 +130,7 @@ test('a first start that is interrupted at any moment lays the demo out on the n
     if (cut === 'fetch') await first.route('**/observatory*.json', () => undefined);
     await first.goto('/pieces', { waitUntil: 'commit' });
     if (cut === 'fetch') await first.waitForRequest('**/observatory*.json');
-    if (cut === 'list') await expect(rows(first).first()).toBeVisible();
+    if (cut === 'list') await rows(first).first().waitFor();
     await first.close();
   }
   await laidOut(page);
@@ -141,7 +141,7 @@ test('the list comes before whatever can wait: plans, drawings and the copy for 
   const asked: string[] = [];
   page.on('request', (request) => asked.push(new URL(request.url()).pathname));
   await page.goto('/pieces', { waitUntil: 'commit' });
-  await expect(rows(page).first()).toBeVisible();
+  await rows(page).first().waitFor();
   const seen = await page.evaluate(() => {
     const [paint] = performance.getEntriesByName('first-contentful-paint');
     return (performance.getEntriesByType('resource') as PerformanceResourceTiming[])
@@ -157,17 +157,17 @@ test('a mark past unfinished steps asks about them; all marks are listed, each w
   await page.goto('/pieces/demo-plaques/plan');
   const last = page.locator('.sg-step').last();
   await last.getByRole('button', { name: /^Mark/ }).click();
-  await expect(page.getByText(/Before it comes what is not marked yet/)).toBeVisible();
+  await page.getByText(/Before it comes what is not marked yet/).waitFor();
   await page.getByRole('button', { name: /done too/ }).click();
   const marks = page.getByRole('region', { name: 'What is marked done' });
-  await expect(marks.getByRole('listitem').nth(1)).toBeVisible();
+  await marks.getByRole('listitem').nth(1).waitFor();
   const count = await marks.getByRole('listitem').count();
   await marks
     .getByRole('button', { name: /^Take back/ })
     .first()
     .click();
   await expect(marks.getByRole('listitem')).toHaveCount(count - 1);
-  await expect(page.getByRole('heading', { name: /^Ready/ })).toBeVisible();
+  await page.getByRole('heading', { name: /^Ready/ }).waitFor();
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(marks).toHaveCount(0);
@@ -199,7 +199,7 @@ test('the zone of the bench can be changed: the plan follows, and lengths change
   await page.getByRole('option', { name: 'Pacific/Auckland' }).click();
   await page.getByRole('button', { name: 'Undo' }).isEnabled();
   await page.goto('/pieces/demo-signs/plan');
-  await expect(page.getByRole('heading', { name: /^Ready/ })).toBeVisible();
+  await page.getByRole('heading', { name: /^Ready/ }).waitFor();
   await page.goto('/pieces/demo-markers/surface');
   const stroke = page.getByRole('textbox', { name: 'Thinnest stroke' });
   await stroke.fill('3/4 in');
@@ -252,13 +252,13 @@ for (const [what, without, words] of WITHOUT_STORAGE)
     await page.addInitScript(without);
     await page.goto('/pieces/new');
     if (what === 'full') {
-      await expect(page.getByLabel('The piece in one line')).toBeVisible();
+      await page.getByLabel('The piece in one line').waitFor();
       await page.evaluate(() => sessionStorage.setItem('full', 'yes'));
     }
     const line = page.getByLabel('The piece in one line');
     await line.fill('enamel bowl, hand-washed daily');
     await page.getByRole('button', { name: 'Work out its layers' }).click();
-    await expect(page.getByText(words).first()).toBeVisible();
+    await page.getByText(words).first().waitFor();
     await expect(line).toHaveValue('enamel bowl, hand-washed daily');
     await page.reload();
     await expect(line).toHaveValue('enamel bowl, hand-washed daily');

@@ -1,4 +1,4 @@
-import { expect, test } from './journey.ts';
+import { test } from './journey.ts';
 
 test.use({ serviceWorkers: 'allow', apart: true });
 
@@ -12,8 +12,8 @@ test('it works offline once it has been loaded', async ({ context, page }) => {
   await page.evaluate(async () => (await navigator.serviceWorker.ready).update());
   await context.setOffline(true);
   await page.goto('/pieces/demo-markers/match');
-  await expect(page.locator('.sg-candidate.is-chosen')).toBeVisible();
+  await page.locator('.sg-candidate.is-chosen').waitFor();
   await page.keyboard.press('4');
-  await expect(page.getByRole('heading', { name: /^Ready / })).toBeVisible();
+  await page.getByRole('heading', { name: /^Ready / }).waitFor();
   await context.setOffline(false);
 });

@@ -5,7 +5,7 @@ test('reload, export, wipe, import, export: the same bytes', async ({ page }) =>
   const name = page.getByLabel('Name');
   await name.fill('Crew tins');
   await name.press('Enter');
-  await expect(page.getByRole('link', { name: 'Crew tins' })).toBeVisible();
+  await page.getByRole('link', { name: 'Crew tins' }).waitFor();
   await page.reload();
   await expect(page.getByLabel('Name')).toHaveValue('Crew tins');
   const before = await exported(page);
@@ -19,9 +19,9 @@ test('reload, export, wipe, import, export: the same bytes', async ({ page }) =>
   await page.goto('/settings');
   await page.getByRole('button', { name: 'Remove the demo pieces' }).click();
   await page.getByRole('link', { name: 'Pieces', exact: true }).click();
-  await expect(page.getByText('Nothing is planned yet.')).toBeVisible();
+  await page.getByText('Nothing is planned yet.').waitFor();
   await imported(page, 'bench.json', before);
-  await expect(page.getByText('Imported 11 pieces.')).toBeVisible();
+  await page.getByText('Imported 11 pieces.').waitFor();
   expect(await exported(page)).toBe(before);
 });
 
@@ -48,7 +48,7 @@ test('the demo is removed and laid out again in one action each, and undo brings
   await page.goto('/settings');
   await page.getByRole('button', { name: 'Remove the demo pieces' }).click();
   await page.getByRole('link', { name: 'Pieces', exact: true }).click();
-  await expect(page.getByText('Nothing is planned yet.')).toBeVisible();
+  await page.getByText('Nothing is planned yet.').waitFor();
   await page.getByRole('link', { name: 'Settings' }).click();
   await page.getByRole('button', { name: 'Lay out the demo pieces' }).click();
   await page.getByRole('link', { name: 'Pieces', exact: true }).click();

@@ -27,7 +27,7 @@ test('a cold workshop has no plan, says so, and a warmer one dates it', async ({
   await expect(temperature).toHaveValue('7.2 °C');
   await temperature.fill('500');
   await temperature.press('Enter');
-  await expect(page.getByText('"500" was given as a temperature.')).toBeVisible();
+  await page.getByText('"500" was given as a temperature.').waitFor();
   await page.getByRole('link', { name: 'Pieces', exact: true }).click();
   await page.getByRole('link', { name: /^Dome path signs/ }).click();
   await judged(page);
@@ -35,7 +35,7 @@ test('a cold workshop has no plan, says so, and a warmer one dates it', async ({
   const way = page.locator('.sg-refusal', { hasText: 'the workshop is at 7.2 °C' }).first();
   await way.getByRole('button', { name: 'Warm the workshop to 10 °C' }).click();
   await page.keyboard.press('4');
-  await expect(page.getByRole('heading', { name: /^Ready / })).toBeVisible();
+  await page.getByRole('heading', { name: /^Ready / }).waitFor();
 });
 
 test('a fact read wrongly is changed at its chip, and what is missing can be said there', async ({ page }) => {
@@ -44,14 +44,14 @@ test('a fact read wrongly is changed at its chip, and what is missing can be sai
   await page.getByRole('button', { name: 'made of: glazed ceramic, probably. Change it.' }).click();
   await page.getByRole('combobox', { name: 'made of' }).fill('slate');
   await page.getByRole('option', { name: 'slate', exact: true }).click();
-  await expect(page.getByRole('button', { name: 'made of: slate. Change it.' })).toBeVisible();
-  await expect(page.getByRole('group', { name: /Section: slate/ })).toBeVisible();
+  await page.getByRole('button', { name: 'made of: slate. Change it.' }).waitFor();
+  await page.getByRole('group', { name: /Section: slate/ }).waitFor();
   await page.getByRole('button', { name: 'use: in daily use, probably. Change it.' }).click();
   await page.getByRole('combobox', { name: 'use' }).click();
   await page.getByRole('option', { name: 'handled now and then' }).click();
   await page.getByRole('button', { name: 'lives: outdoors, exposed. Change it.' }).click();
   await page.getByRole('button', { name: 'Take it out' }).click();
-  await expect(page.getByRole('button', { name: 'lives: not said. Say it.' })).toBeVisible();
+  await page.getByRole('button', { name: 'lives: not said. Say it.' }).waitFor();
   await page.getByRole('button', { name: 'Work out its layers' }).click();
   await judged(page);
   await expect(page.locator('.sg-sentence')).toContainText('Slate');
@@ -62,7 +62,7 @@ test('a fact read wrongly is changed at its chip, and what is missing can be sai
 
 test('a piece or a course is found by its name from anywhere, and the keys are listed', async ({ page }) => {
   await page.goto('/settings');
-  await expect(page.getByRole('heading', { name: 'Settings' })).toBeVisible();
+  await page.getByRole('heading', { name: 'Settings' }).waitFor();
   await page.keyboard.press('Control+k');
   await page.getByRole('textbox', { name: 'Find' }).fill('pennants: care');
   await page.keyboard.press('Enter');
@@ -85,7 +85,7 @@ test('another school judges the pieces anew and says which get another first ans
   await effect.getByRole('link', { name: 'Dome path signs' }).click();
   await judged(page);
   await expect(page.getByRole('combobox', { name: 'Product for edge seal' })).toHaveValue('clear edge-seal medium');
-  await expect(page.getByText('Do not mirror it: liner down, and seen from the front.')).toBeVisible();
+  await page.getByText('Do not mirror it: liner down, and seen from the front.').waitFor();
 });
 
 test('the handbook gives the figures of a material, and the reason for a surface and a way of working', async ({
@@ -99,11 +99,11 @@ test('the handbook gives the figures of a material, and the reason for a surface
   await expect(page.getByRole('row', { name: /Until the next coat 1 h to 2 h, typically 1 h 30/ })).toContainText(
     'labels',
   );
-  await expect(page.getByText('Paint and clear hold only where they wet the surface.')).toBeVisible();
+  await page.getByText('Paint and clear hold only where they wet the surface.').waitFor();
   await page.getByRole('combobox', { name: 'Surface', exact: true }).fill('plywood');
   await page.getByRole('option', { name: 'plywood', exact: true }).click();
   await page.getByRole('combobox', { name: 'Way of working', exact: true }).fill('burnt');
   await page.getByRole('option', { name: 'Burnt lettering' }).click();
   await expect(page.getByRole('status').filter({ hasText: 'Burnt lettering' })).toContainText('Refused for safety');
-  await expect(page.locator('.sg-overview canvas').first()).toBeVisible();
+  await page.locator('.sg-overview canvas').first().waitFor();
 });

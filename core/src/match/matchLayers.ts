@@ -22,9 +22,9 @@ import type { Situation } from './context.ts';
 import type { RuleBook } from './judge.ts';
 import { apart, searchPasses } from './matchPasses.ts';
 import { readBrief, settled, type Preferences } from './preferences.ts';
-import { refusalOf, refusedIn, type Refusal } from './refusals.ts';
+import { refusedIn, Refusals, type Refusal } from './refusals.ts';
 import { dryingMemo } from './score.ts';
-import { productsFor, searchMethod, type Only, type SearchCount } from './search.ts';
+import { productsFor, searcherOf, type Only, type SearchCount } from './search.ts';
 import { firstTop, soilsOf } from './situation.ts';
 import { isHeldBack } from './tiers.ts';
 import { wantedIn, type Wanted } from './wanted.ts';
@@ -70,10 +70,8 @@ const answered = (
   const conditions = new Conditions(openFacts(situation), settings.book);
   for (const method of catalogue.methods) {
     const start = firstTop(situation, soilsOf(situation, method));
-    searchMethod(
-      situation,
-      method,
-      settings.book,
+    const search = searcherOf(situation, method, settings.book);
+    search(
       {
         allowedBlocks: 0,
         onFound: (found) => {
@@ -88,8 +86,9 @@ const answered = (
     );
   }
   const refused: Refusal[] = [];
+  const refusals = new Refusals(situation, settings, count);
   const refuse = (method: Method, only: Only | undefined, title: string) => {
-    const refusal = refusalOf(situation, method, only, title, settings, count);
+    const refusal = refusals.of(method, only, title);
     if (refusal) refused.push(refusal);
   };
   for (const method of catalogue.methods) {

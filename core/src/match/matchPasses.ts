@@ -15,7 +15,7 @@ import { conditionsOfStack } from './conditions.ts';
 import type { Situation, Top } from './context.ts';
 import { productOf, type RuleBook } from './judge.ts';
 import { dryingMemo } from './score.ts';
-import { applied, productsFor, searchMethod, type Found, type FoundPass, type SearchCount } from './search.ts';
+import { applied, productsFor, searcherOf, type Found, type FoundPass, type Onto, type SearchCount } from './search.ts';
 import { firstTop, soilsOf, topAfter, topForNextDesign } from './situation.ts';
 import { judgeWhole, situationsOf } from './whole.ts';
 
@@ -101,16 +101,13 @@ export const searchPasses = (
 ): Scored[] => {
   const seen = situationsOf(situation);
   const memo = dryingMemo(situation);
-  const standing = (one: Seen, onto?: { top: Top; pass: number }): Scored[] => {
+  const standing = (one: Seen, onto?: Onto): Scored[] => {
     const best = new Bests();
-    for (const method of catalogue.methods)
-      searchMethod(
-        one.situation,
-        method,
-        book,
+    for (const method of catalogue.methods) {
+      const search = searcherOf(one.situation, method, book, onto);
+      search(
         {
           allowedBlocks: 0,
-          ...(onto ? { onto } : {}),
           onFound: (found) => {
             best.add(scored(found, one.situation, memo));
             return false;
@@ -118,6 +115,7 @@ export const searchPasses = (
         },
         count,
       );
+    }
     return best.all();
   };
 

@@ -1,9 +1,9 @@
 import type { Method } from '../materials/index.ts';
 import type { Brief, Schools } from '../piece/index.ts';
-import { CHANGE_KINDS, changesFor, type Change, type ChangeKind } from './changes.ts';
+import { CHANGE_KINDS, changesFor, type Change, type ChangeKind, type Ladder } from './changes.ts';
 import type { Situation } from './context.ts';
 import type { RuleBook } from './judge.ts';
-import { searchMethod, type Only } from './search.ts';
+import { searcherOf, type Only, type Searcher } from './search.ts';
 import { situationOf } from './situation.ts';
 
 /** The smallest change, or pair of changes, that makes a refused way of working rank. */
@@ -22,13 +22,10 @@ interface Target {
   readonly only?: Only | undefined;
 }
 
-/** True where some stack of the method collects no more than so many refusals; with none allowed, it must hold nothing unknown either. */
-const stands = (situation: Situation, { method, only }: Target, book: RuleBook, allowedBlocks: number): boolean => {
+/** True where some stack collects no more than so many refusals; with none allowed, it must hold nothing unknown either. */
+const stands = (search: Searcher, only: Only | undefined, allowedBlocks: number): boolean => {
   let found = false;
-  searchMethod(
-    situation,
-    method,
-    book,
+  search(
     {
       allowedBlocks,
       only,
@@ -69,41 +66,82 @@ const mendOf = (changes: readonly Change[], rank: number, brief: Brief): Mend =>
 /** Kinds that may be joined in pairs: all but another product, which is another piece. */
 const PAIRED = new Set<ChangeKind>(['setting', 'wait', 'prep', 'use']);
 
+const keyOf = (changeIds: readonly string[]): string => changeIds.join(' ');
+
 /**
- * Finds the smallest change that makes a method rank, by judging again.
- *
- * Tries every single change from the smallest kind up, then pairs of which each half takes a refusal away, the smaller kinds first.
- *
- * @param leastBlocks how many refusals the method collects at the least as things stand
- * @returns null where nothing of the kind helps: then another method is the way out
+ * Ways out of the refusals of one situation. What a change makes of the situation is read once for all ways of working, and what is said of
+ * a product whatever lies below it once for all products of one way: most refusals try the same changes.
  */
-export const findMend = (
-  situation: Situation,
-  target: Target,
-  leastBlocks: number,
-  schools: Schools,
-  book: RuleBook,
-): Mend | null => {
-  const { brief, catalogue } = situation;
-  const standsWith = (changed: Brief, allowedBlocks: number): boolean => {
-    const read = situationOf(changed, catalogue, schools, situation.trials);
-    return read.ok && stands(read.situation, target, book, allowedBlocks);
-  };
-  const ladders = changesFor(situation);
-  for (const [rank, ladder] of ladders.entries()) {
-    const change = smallestRung(ladder, ({ apply }) => standsWith(apply(brief), 0));
-    if (change) return mendOf([change], rank, change.apply(brief));
+export class Mends {
+  private ladders: readonly Ladder[] | null = null;
+  private readonly changed = new Map<string, Situation | null>();
+  private ofMethod: { readonly method: Method; readonly searchers: Map<Situation, Searcher> } | null = null;
+
+  constructor(
+    private readonly situation: Situation,
+    private readonly schools: Schools,
+    private readonly book: RuleBook,
+  ) {}
+
+  /** A search for stacks of a method as things stand, or as they stand after a change. */
+  searcher(method: Method, situation = this.situation): Searcher {
+    if (this.ofMethod?.method !== method) this.ofMethod = { method, searchers: new Map() };
+    const { searchers } = this.ofMethod;
+    let searcher = searchers.get(situation);
+    if (!searcher) searchers.set(situation, (searcher = searcherOf(situation, method, this.book)));
+    return searcher;
   }
-  if (leastBlocks < 2) return null;
-  const halves = ladders.filter(
-    (ladder) => PAIRED.has(ladder[0]!.kind) && standsWith(ladder.at(-1)!.apply(brief), leastBlocks - 1),
-  );
-  for (const [index, first] of halves.entries())
-    for (const second of halves.slice(index + 1)) {
-      const both = (left: Change, right: Change) => standsWith(right.apply(left.apply(brief)), 0);
-      const left = smallestRung(first, (change) => both(change, second.at(-1)!));
-      const right = left && smallestRung(second, (change) => both(left, change));
-      if (left && right) return mendOf([left, right], ladders.length, right.apply(left.apply(brief)));
+
+  /** What one change after the other makes of the situation; null where that is none. */
+  private after(changes: readonly Change[]): Situation | null {
+    const { catalogue, trials } = this.situation;
+    const key = keyOf(changes.map(({ id }) => id));
+    let known = this.changed.get(key);
+    if (known === undefined) {
+      const read = situationOf(this.briefAfter(changes), catalogue, this.schools, trials);
+      this.changed.set(key, (known = read.ok ? read.situation : null));
     }
-  return null;
-};
+    return known;
+  }
+
+  /** What a way out that was found makes of the situation. */
+  afterMend({ changeIds }: Mend): Situation | null {
+    return this.changed.get(keyOf(changeIds)) ?? null;
+  }
+
+  private briefAfter(changes: readonly Change[]): Brief {
+    return changes.reduce((brief, { apply }) => apply(brief), this.situation.brief);
+  }
+
+  /**
+   * Finds the smallest change that makes a method rank, by judging again.
+   *
+   * Tries every single change from the smallest kind up, then pairs of which each half takes a refusal away, the smaller kinds first.
+   *
+   * @param leastBlocks how many refusals the method collects at the least as things stand
+   * @returns null where nothing of the kind helps: then another method is the way out
+   */
+  find({ method, only }: Target, leastBlocks: number): Mend | null {
+    const standsAfter = (changes: readonly Change[], allowedBlocks: number): boolean => {
+      const situation = this.after(changes);
+      return situation !== null && stands(this.searcher(method, situation), only, allowedBlocks);
+    };
+    const ladders = (this.ladders ??= changesFor(this.situation));
+    const mend = (changes: readonly Change[], rank: number): Mend => mendOf(changes, rank, this.briefAfter(changes));
+    for (const [rank, ladder] of ladders.entries()) {
+      const change = smallestRung(ladder, (each) => standsAfter([each], 0));
+      if (change) return mend([change], rank);
+    }
+    if (leastBlocks < 2) return null;
+    const halves = ladders.filter(
+      (ladder) => PAIRED.has(ladder[0]!.kind) && standsAfter([ladder.at(-1)!], leastBlocks - 1),
+    );
+    for (const [index, first] of halves.entries())
+      for (const second of halves.slice(index + 1)) {
+        const left = smallestRung(first, (change) => standsAfter([change, second.at(-1)!], 0));
+        const right = left && smallestRung(second, (change) => standsAfter([left, change], 0));
+        if (left && right) return mend([left, right], ladders.length);
+      }
+    return null;
+  }
+}

@@ -3,9 +3,8 @@ import type { Brief, Pass, Schools, Stack } from '../piece/index.ts';
 import { namesOf } from './candidates.ts';
 import type { Finding, Situation } from './context.ts';
 import type { RuleBook } from './judge.ts';
-import { findMend, type Mend } from './mends.ts';
-import { searchMethod, type Found, type Only, type SearchCount } from './search.ts';
-import { situationOf } from './situation.ts';
+import { Mends, type Mend } from './mends.ts';
+import type { Found, Only, Searcher, SearchCount } from './search.ts';
 
 /** A way of working that is refused, with what stands in its way and the smallest way out. */
 export interface Refusal {
@@ -23,14 +22,8 @@ export interface Refusal {
 
 const REFUSED_WIDTH = 12; // paths kept while looking for what stands in the way
 
-/** A stack of a method that collects as few refusals as can be found, to say what stands in its way. */
-const leastRefused = (
-  situation: Situation,
-  method: Method,
-  only: Only | undefined,
-  book: RuleBook,
-  count: SearchCount,
-): Found | null => {
+/** A stack that collects as few refusals as can be found, to say what stands in the way. */
+const leastRefused = (search: Searcher, only: Only | undefined, count: SearchCount): Found | null => {
   let least: Found | null = null;
   const consider = (found: Found): boolean => {
     // of those alike the plainest, so that no layer that helps nothing is spoken of
@@ -42,69 +35,65 @@ const leastRefused = (
       least = found;
     return false;
   };
-  searchMethod(
-    situation,
-    method,
-    book,
-    { allowedBlocks: Infinity, width: REFUSED_WIDTH, only, onFound: consider },
-    count,
-  );
+  search({ allowedBlocks: Infinity, width: REFUSED_WIDTH, only, onFound: consider }, count);
   return least;
 };
 
-/** What stands in the way of a method, or of one product in it, with the smallest way out; null where it has no stack at all. */
-export const refusalOf = (
-  situation: Situation,
-  method: Method,
-  only: Only | undefined,
-  title: string,
-  { schools, book, withoutMends = false }: { schools: Schools; book: RuleBook; withoutMends?: boolean | undefined },
-  count: SearchCount = { judged: 0, complete: 0 },
-): Refusal | null => {
-  const least = leastRefused(situation, method, only, book, count);
-  if (!least) return null;
-  const mend = withoutMends ? null : findMend(situation, { method, only }, least.blocks, schools, book);
-  // the refusal speaks of the product that the way out is for
-  const meant = mend && !only ? keyAfter(mend, situation, method, schools, book, count) : null;
-  const shown = (meant && leastRefused(situation, method, meant, book, count)) ?? least;
-  return {
-    methodId: method.id,
-    keyId: only?.product.id ?? null,
-    title,
-    blockers: shown.findings.filter(({ verdict }) => verdict === 'blocks'),
-    stack: { methodId: method.id, operations: [...shown.operations] },
-    mend,
-  };
-};
+/** What is refused in one situation, with the ways out; one object for all that is asked of it. */
+export class Refusals {
+  private readonly mends: Mends;
 
-/** The product that a way of working stands with once a way out is taken. */
-const keyAfter = (
-  mend: Mend,
-  situation: Situation,
-  method: Method,
-  schools: Schools,
-  book: RuleBook,
-  count: SearchCount,
-): Only | null => {
-  const read = situationOf(mend.brief, situation.catalogue, schools, situation.trials);
-  const slot = method.slots.find(({ key }) => key);
-  if (!read.ok || !slot) return null;
-  const held: { found: Found | null } = { found: null };
-  searchMethod(
-    read.situation,
-    method,
-    book,
-    {
-      allowedBlocks: 0,
-      onFound: (found) => {
-        held.found = found;
-        return !found.findings.some(({ verdict }) => verdict === 'unknown');
-      },
+  constructor(
+    situation: Situation,
+    private readonly settings: {
+      readonly schools: Schools;
+      readonly book: RuleBook;
+      readonly withoutMends?: boolean | undefined;
     },
-    count,
-  );
-  return held.found && { slot, product: held.found.key };
-};
+    private readonly count: SearchCount = { judged: 0, complete: 0 },
+  ) {
+    this.mends = new Mends(situation, settings.schools, settings.book);
+  }
+
+  /** What stands in the way of a method, or of one product in it, with the smallest way out; null where it has no stack at all. */
+  of(method: Method, only: Only | undefined, title: string): Refusal | null {
+    const { mends, count } = this;
+    const search = mends.searcher(method);
+    const least = leastRefused(search, only, count);
+    if (!least) return null;
+    const mend = this.settings.withoutMends ? null : mends.find({ method, only }, least.blocks);
+    // the refusal speaks of the product that the way out is for
+    const meant = mend && !only ? this.keyAfter(mend, method) : null;
+    const shown = (meant && leastRefused(search, meant, count)) ?? least;
+    return {
+      methodId: method.id,
+      keyId: only?.product.id ?? null,
+      title,
+      blockers: shown.findings.filter(({ verdict }) => verdict === 'blocks'),
+      stack: { methodId: method.id, operations: [...shown.operations] },
+      mend,
+    };
+  }
+
+  /** The product that a way of working stands with once a way out is taken. */
+  private keyAfter(mend: Mend, method: Method): Only | null {
+    const situation = this.mends.afterMend(mend);
+    const slot = method.slots.find(({ key }) => key);
+    if (!situation || !slot) return null;
+    const held: { found: Found | null } = { found: null };
+    this.mends.searcher(method, situation)(
+      {
+        allowedBlocks: 0,
+        onFound: (found) => {
+          held.found = found;
+          return !found.findings.some(({ verdict }) => verdict === 'unknown');
+        },
+      },
+      this.count,
+    );
+    return held.found && { slot, product: held.found.key };
+  }
+}
 
 /** A brief that was changed for the designs of one pass, with the others as they were. */
 const withAllDesigns = (changed: Brief, whole: Brief): Brief => ({

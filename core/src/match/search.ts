@@ -41,10 +41,14 @@ export interface SearchOptions {
   readonly width?: number;
   /** Only this product in one of the slots. */
   readonly only?: Only | undefined;
-  /** Lay a further design on what earlier ones left: prep, ground and finish are theirs, and ids end in the number of the pass. */
-  readonly onto?: { readonly top: Top; readonly pass: number };
   /** Called for each complete stack; return true to stop. */
   readonly onFound: (found: Found) => boolean;
+}
+
+/** What earlier designs left, for a further one. */
+export interface Onto {
+  readonly top: Top;
+  readonly pass: number;
 }
 
 export interface SearchCount {
@@ -178,26 +182,23 @@ const slotsOnto = (method: Method, top: Top): readonly Slot[] | null => {
   return fits ? method.slots.filter(({ role }) => !SHARED_ROLES.includes(role)) : null;
 };
 
+/** Asks for stacks of one method in one situation; false when `onFound` stopped it. */
+export type Searcher = (options: SearchOptions, count: SearchCount) => boolean;
+
 /**
  * Builds the stacks of one method slot by slot and judges each operation as it is laid, cutting off at the first refusal too many.
  *
  * Prep is laid first: for each soil the first product that takes it off and is not refused itself; then offered prep that was
  * agreed to; then the method's slots, an optional one only where the piece asks for it.
  *
- * @returns false when `onFound` stopped it
+ * @param onto lay a further design on what earlier ones left: prep, ground and finish are theirs, and ids end in the number of the pass
+ * @returns a search that may be asked several times: what is said of a product whatever lies below is judged once for all of them
  */
-export const searchMethod = (
-  situation: Situation,
-  method: Method,
-  book: RuleBook,
-  options: SearchOptions,
-  count: SearchCount,
-): boolean => {
+export const searcherOf = (situation: Situation, method: Method, book: RuleBook, onto?: Onto): Searcher => {
+  const slots = onto ? slotsOnto(method, onto.top) : method.slots;
+  if (!slots) return () => true;
   const { catalogue, part } = situation;
   const designId = situation.designs[0]?.id;
-  const { onto } = options;
-  const slots = onto ? slotsOnto(method, onto.top) : method.slots;
-  if (!slots) return true;
   const judge = new Judge(situation, method, book, onto?.top);
   const { start } = judge;
   const named = <Named extends { readonly id: string }>(one: Named): Named =>
@@ -221,151 +222,153 @@ export const searchMethod = (
     const itself = judge.alone(operation);
     return { operation, product, itself, blocks: countBlocks(itself) };
   };
+  const pieceFindings = judge.aboutPiece();
 
-  const lay = (path: Path, laid: Laid, isKey: boolean): Path | null => {
-    count.judged += 1;
-    const before = path.blocks + laid.blocks;
-    if (before > options.allowedBlocks) return null;
-    if (before === options.allowedBlocks && judge.isRefusedAgain(path.top, laid.operation, laid.product)) return null;
-    const below = judge.onTop(path.top, laid.operation, laid.product);
-    const blocks = before + countBlocks(below);
-    if (blocks > options.allowedBlocks) {
-      judge.noteRefusal(laid.operation, below);
-      return null;
-    }
-    return {
-      before: path,
-      laid,
-      below,
-      top: topAfter(path.top, laid.operation, laid.product),
-      blocks,
-      key: isKey ? laid.product : path.key,
-    };
-  };
-
-  const prepared = (path: Path): Path | null => {
-    let current: Path = path;
-    for (const id of onto ? [] : part.surface.preparation) {
-      const product = catalogue.productById.get(id);
-      const next = product && lay(current, laidBy('prep', product), false);
-      if (!next) return null;
-      // what is sanded off takes its soils along
-      current = {
-        ...next,
-        top: { ...next.top, soils: next.top.soils.filter((soil) => !product.removes?.includes(soil)) },
-      };
-    }
-    for (const soil of path.top.soils) {
-      if (soil === 'gloss' || !current.top.soils.includes(soil)) continue;
-      let cleaned: Path | null = null;
-      for (const product of catalogue.products) {
-        if (product.kind !== 'prep' || product.offered || !product.removes?.includes(soil)) continue;
-        const tried = lay(current, laidBy('prep', product), false);
-        if (tried && (!cleaned || tried.blocks < cleaned.blocks)) cleaned = tried;
-        if (cleaned?.blocks === current.blocks) break;
+  return (options, count) => {
+    const lay = (path: Path, laid: Laid, isKey: boolean): Path | null => {
+      count.judged += 1;
+      const before = path.blocks + laid.blocks;
+      if (before > options.allowedBlocks) return null;
+      if (before === options.allowedBlocks && judge.isRefusedAgain(path.top, laid.operation, laid.product)) return null;
+      const below = judge.onTop(path.top, laid.operation, laid.product);
+      const blocks = before + countBlocks(below);
+      if (blocks > options.allowedBlocks) {
+        judge.noteRefusal(laid.operation, below);
+        return null;
       }
-      current = cleaned ?? current;
-    }
-    return current;
-  };
+      return {
+        before: path,
+        laid,
+        below,
+        top: topAfter(path.top, laid.operation, laid.product),
+        blocks,
+        key: isKey ? laid.product : path.key,
+      };
+    };
 
-  const choices = (slot: Slot): readonly Product[] => {
-    const all = productsFor(slot, catalogue.products);
-    if (slot === options.only?.slot) return [options.only.product];
-    // a ground that is wanted is the only one tried: leaving it out is, too
-    const { ground } = part.wants;
-    return ground && slot.answers?.includes('wantsGround')
-      ? all.filter((product) => isCoatWanted(product, ground))
-      : all;
-  };
+    const prepared = (path: Path): Path | null => {
+      let current: Path = path;
+      for (const id of onto ? [] : part.surface.preparation) {
+        const product = catalogue.productById.get(id);
+        const next = product && lay(current, laidBy('prep', product), false);
+        if (!next) return null;
+        // what is sanded off takes its soils along
+        current = {
+          ...next,
+          top: { ...next.top, soils: next.top.soils.filter((soil) => !product.removes?.includes(soil)) },
+        };
+      }
+      for (const soil of path.top.soils) {
+        if (soil === 'gloss' || !current.top.soils.includes(soil)) continue;
+        let cleaned: Path | null = null;
+        for (const product of catalogue.products) {
+          if (product.kind !== 'prep' || product.offered || !product.removes?.includes(soil)) continue;
+          const tried = lay(current, laidBy('prep', product), false);
+          if (tried && (!cleaned || tried.blocks < cleaned.blocks)) cleaned = tried;
+          if (cleaned?.blocks === current.blocks) break;
+        }
+        current = cleaned ?? current;
+      }
+      return current;
+    };
 
-  const finish = (path: Path): boolean => {
-    if (!path.key) return true;
-    const atEnd = judge.atEnd(path.top);
-    const blocks = path.blocks + countBlocks(atEnd);
-    if (blocks > options.allowedBlocks) return true;
-    count.complete += 1;
-    const operations: Operation[] = [];
-    const findings: Finding[] = [];
-    for (let at: Path | null = path; at; at = at.before) {
-      findings.unshift(...(at.laid?.itself ?? []), ...at.below);
-      if (at.laid) operations.unshift(at.laid.operation);
-    }
-    findings.push(...atEnd);
-    return !options.onFound({ method, operations, findings, blocks, key: path.key });
-  };
+    const choices = (slot: Slot): readonly Product[] => {
+      const all = productsFor(slot, catalogue.products);
+      if (slot === options.only?.slot) return [options.only.product];
+      // a ground that is wanted is the only one tried: leaving it out is, too
+      const { ground } = part.wants;
+      return ground && slot.answers?.includes('wantsGround')
+        ? all.filter((product) => isCoatWanted(product, ground))
+        : all;
+    };
 
-  /** Every way to go on from a path at a slot: each product that the slot takes, and where it is optional, none. */
-  const nextPaths = (path: Path, slot: Slot): Path[] => {
-    const { role } = slot;
-    const next: Path[] = [];
-    const isAsked =
-      !slot.optional ||
-      slot === options.only?.slot ||
-      (slot.answers ?? []).some((answer) => needsAt(situation, path.top).has(answer));
-    if (isAsked && isApplied(role))
-      for (const product of choices(slot)) {
-        const laid = lay(path, laidBy(slot, product), slot.key === true);
+    const finish = (path: Path): boolean => {
+      if (!path.key) return true;
+      const atEnd = judge.atEnd(path.top);
+      const blocks = path.blocks + countBlocks(atEnd);
+      if (blocks > options.allowedBlocks) return true;
+      count.complete += 1;
+      const operations: Operation[] = [];
+      const findings: Finding[] = [];
+      for (let at: Path | null = path; at; at = at.before) {
+        findings.unshift(...(at.laid?.itself ?? []), ...at.below);
+        if (at.laid) operations.unshift(at.laid.operation);
+      }
+      findings.push(...atEnd);
+      return !options.onFound({ method, operations, findings, blocks, key: path.key });
+    };
+
+    /** Every way to go on from a path at a slot: each product that the slot takes, and where it is optional, none. */
+    const nextPaths = (path: Path, slot: Slot): Path[] => {
+      const { role } = slot;
+      const next: Path[] = [];
+      const isAsked =
+        !slot.optional ||
+        slot === options.only?.slot ||
+        (slot.answers ?? []).some((answer) => needsAt(situation, path.top).has(answer));
+      if (isAsked && isApplied(role))
+        for (const product of choices(slot)) {
+          const laid = lay(path, laidBy(slot, product), slot.key === true);
+          if (laid) next.push(laid);
+        }
+      else if (isAsked) {
+        const operation = unapplied(named(slot), path.top, situation.schools);
+        const laid = operation && lay(path, bare(operation, null), false);
         if (laid) next.push(laid);
       }
-    else if (isAsked) {
-      const operation = unapplied(named(slot), path.top, situation.schools);
-      const laid = operation && lay(path, bare(operation, null), false);
-      if (laid) next.push(laid);
-    }
-    if (slot.optional && slot !== options.only?.slot) next.push(path);
-    return next;
-  };
+      if (slot.optional && slot !== options.only?.slot) next.push(path);
+      return next;
+    };
 
-  const fill = (path: Path, index: number): boolean => {
-    const slot = slots[index];
-    return slot ? nextPaths(path, slot).every((next) => fill(next, index + 1)) : finish(path);
-  };
+    const fill = (path: Path, index: number): boolean => {
+      const slot = slots[index];
+      return slot ? nextPaths(path, slot).every((next) => fill(next, index + 1)) : finish(path);
+    };
 
-  /** Only the few least refused paths are gone on with: enough to say what stands in the way. */
-  const fillNarrowly = (from: readonly Path[], width: number): boolean => {
-    let paths = from;
-    for (const slot of slots)
-      paths = paths
-        .flatMap((path) => nextPaths(path, slot))
-        .sort((left, right) => left.blocks - right.blocks)
-        .slice(0, width);
-    return paths.every(finish);
-  };
+    /** Only the few least refused paths are gone on with: enough to say what stands in the way. */
+    const fillNarrowly = (from: readonly Path[], width: number): boolean => {
+      let paths = from;
+      for (const slot of slots)
+        paths = paths
+          .flatMap((path) => nextPaths(path, slot))
+          .sort((left, right) => left.blocks - right.blocks)
+          .slice(0, width);
+      return paths.every(finish);
+    };
 
-  /** The refusals that every stack of the method collects, whatever is chosen: the least of each slot that must be filled. */
-  const unavoidable = (): number => {
-    let sum = 0;
-    for (const slot of slots) {
-      if (slot.optional || !isApplied(slot.role)) continue;
-      let least = Infinity;
-      for (const product of choices(slot)) least = Math.min(least, laidBy(slot, product).blocks);
-      sum += least;
-    }
-    return sum;
-  };
+    /** The refusals that every stack of the method collects, whatever is chosen: the least of each slot that must be filled. */
+    const unavoidable = (): number => {
+      let sum = 0;
+      for (const slot of slots) {
+        if (slot.optional || !isApplied(slot.role)) continue;
+        let least = Infinity;
+        for (const product of choices(slot)) least = Math.min(least, laidBy(slot, product).blocks);
+        sum += least;
+      }
+      return sum;
+    };
 
-  const pieceFindings = judge.aboutPiece();
-  const first: Path = {
-    before: null,
-    laid: null,
-    below: pieceFindings,
-    top: start,
-    blocks: countBlocks(pieceFindings),
-    key: null,
+    const first: Path = {
+      before: null,
+      laid: null,
+      below: pieceFindings,
+      top: start,
+      blocks: countBlocks(pieceFindings),
+      key: null,
+    };
+    if (first.blocks + unavoidable() > options.allowedBlocks) return true;
+    const ready = prepared(first);
+    if (!ready) return true;
+    // a gloss may be scuffed before the first coat: one more way to begin
+    const scuff = ready.top.soils.includes('gloss')
+      ? catalogue.products.find(
+          (product) => product.kind === 'prep' && !product.offered && product.removes?.includes('gloss'),
+        )
+      : undefined;
+    const scuffed = scuff ? lay(ready, laidBy('prep', scuff), false) : null;
+    const beginnings = scuffed ? [ready, scuffed] : [ready];
+    return options.width === undefined
+      ? beginnings.every((path) => fill(path, 0))
+      : fillNarrowly(beginnings, options.width);
   };
-  if (first.blocks + unavoidable() > options.allowedBlocks) return true;
-  const ready = prepared(first);
-  if (!ready) return true;
-  // a gloss may be scuffed before the first coat: one more way to begin
-  const scuff = ready.top.soils.includes('gloss')
-    ? catalogue.products.find(
-        (product) => product.kind === 'prep' && !product.offered && product.removes?.includes('gloss'),
-      )
-    : undefined;
-  const scuffed = scuff ? lay(ready, laidBy('prep', scuff), false) : null;
-  const beginnings = scuffed ? [ready, scuffed] : [ready];
-  return options.width === undefined
-    ? beginnings.every((path) => fill(path, 0))
-    : fillNarrowly(beginnings, options.width);
 };

@@ -2,7 +2,7 @@ import type { Catalogue, Method } from '../materials/index.ts';
 import { DEFAULT_SCHOOLS, plainPart, plainWorkshop, type Brief, type Schools } from '../piece/index.ts';
 import type { Finding, Situation, Verdict } from './context.ts';
 import { STANDARD_BOOK } from './judge.ts';
-import { searchMethod, type Found } from './search.ts';
+import { searcherOf, type Found } from './search.ts';
 import { situationOf } from './situation.ts';
 
 /** How one way of working fares on one bare surface, and the finding that says so. */
@@ -54,15 +54,13 @@ const doubtsOf = ({ findings }: Found): number =>
   findings.reduce((sum, { verdict }) => sum + (verdict === 'unknown' ? 100 : verdict === 'cautions' ? 1 : 0), 0);
 
 const cellOf = (situation: Situation, method: Method, baseId: string, note: (found: Found) => void): SurveyCell => {
+  const search = searcherOf(situation, method, STANDARD_BOOK);
   const bestBy = (
     options: { readonly allowedBlocks: number; readonly width?: number },
     badness: (found: Found) => number,
   ): Found | null => {
     const held: { best: Found | null } = { best: null };
-    searchMethod(
-      situation,
-      method,
-      STANDARD_BOOK,
+    search(
       {
         ...options,
         onFound: (found) => {

@@ -6,9 +6,9 @@ import { Bests, byPriority, candidateOf, capitalised, filled, scored, type Candi
 import type { Situation } from './context.ts';
 import type { RuleBook } from './judge.ts';
 import { readBrief, settled, type Preferences } from './preferences.ts';
-import { refusalOf, refusedIn, type Refusal } from './refusals.ts';
+import { refusedIn, Refusals, type Refusal } from './refusals.ts';
 import { dryingMemo } from './score.ts';
-import { productsFor, searchMethod, type Only } from './search.ts';
+import { productsFor, searcherOf, type Only } from './search.ts';
 import { firstTop, soilsOf } from './situation.ts';
 import { situationsOf } from './whole.ts';
 
@@ -31,6 +31,7 @@ export const whyNotIn = (
   const stands: Candidate[] = [];
   const refused: Refusal[] = [];
   const conditions = new Conditions(openFacts(situation), book);
+  const refusals = new Refusals(situation, { schools, book });
   for (const method of catalogue.methods) {
     const uses = method.slots.flatMap((slot): Only[] => {
       const product = productsFor(slot, catalogue.products).find(({ id }) => id === productId);
@@ -38,11 +39,9 @@ export const whyNotIn = (
     });
     const best = new Bests();
     const start = firstTop(situation, soilsOf(situation, method));
+    const search = searcherOf(situation, method, book);
     for (const only of uses)
-      searchMethod(
-        situation,
-        method,
-        book,
+      search(
         {
           allowedBlocks: 0,
           only,
@@ -60,7 +59,7 @@ export const whyNotIn = (
       const title = use.slot.key
         ? filled(method, use.product.name, 'stencil', 'film')
         : `${method.name} with ${use.product.name}`;
-      const refusal = refusalOf(situation, method, use, capitalised(title), { schools, book });
+      const refusal = refusals.of(method, use, capitalised(title));
       if (refusal) refused.push(refusal);
     }
   }

@@ -3,7 +3,7 @@ import { PRIORITIES, type Pass, type Priority, type Stack } from '../piece/index
 import type { Condition } from './conditions.ts';
 import type { Finding, Situation } from './context.ts';
 import { hazardsOf, type HazardLine } from './hazards.ts';
-import { accountOf, strengthsOf, utility, type Account, type dryingMemo, type Strengths } from './score.ts';
+import { accountOf, strengthsOf, utilitiesOf, type Account, type dryingMemo, type Strengths } from './score.ts';
 import type { Found } from './search.ts';
 import { isHeldBack, tierOf } from './tiers.ts';
 
@@ -86,7 +86,7 @@ export const scored = (
     strengths,
     conditions,
     tier: tierOf(found, conditions, situation),
-    values: PRIORITIES.map((priority) => utility(strengths, found.findings, situation, priority)),
+    values: utilitiesOf(strengths, found.findings, situation),
   };
 };
 

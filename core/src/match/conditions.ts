@@ -40,12 +40,18 @@ export const openFacts = (situation: Situation): readonly OpenFact[] =>
     ];
   });
 
+/** What is laid and is not there, or says nothing, when all is done. */
+const DOES_NOT_STAY = new Set<string>(['prep', 'mask', 'hold', 'edgeSeal', 'transfer']);
+
 const isRefused = (findings: readonly Finding[]): boolean => findings.some(({ verdict }) => verdict === 'blocks');
 
 /** How many rungs of each fact stand, the mildest first. */
 type Standing = readonly number[];
 
-const least = (left: Standing, right: Standing): Standing => left.map((count, index) => Math.min(count, right[index]!));
+const lower = (standing: number[], by: Standing): void => {
+  for (let index = 0; index < standing.length; index += 1)
+    if (by[index]! < standing[index]!) standing[index] = by[index]!;
+};
 
 const conditionsOf = (facts: readonly OpenFact[], standing: Standing): Condition[] =>
   facts.flatMap(({ field, rungs }, index) => {
@@ -73,6 +79,8 @@ export const conditionsOfStack = (stack: Stack, situation: Situation, book: Rule
  */
 export class Conditions {
   private readonly ofProduct = new Map<string, Standing>();
+  /** The same, by an operation that several stacks of one method share. */
+  private readonly ofOperation = new Map<Method, Map<Operation, Standing>>();
   private readonly ofEnd = new Map<string, Standing>();
   private readonly ofMethod = new Map<Method, Standing>();
   private readonly judges = new Map<Method, readonly (readonly Judge[])[]>();
@@ -84,9 +92,10 @@ export class Conditions {
 
   of(method: Method, operations: readonly Operation[], start: Top): Condition[] {
     if (!this.facts.length) return [];
-    let standing = this.atPiece(method);
-    for (const operation of operations) standing = least(standing, this.alone(method, operation));
-    return conditionsOf(this.facts, least(standing, this.atEnd(method, operations, start)));
+    const standing = [...this.atPiece(method)];
+    for (const operation of operations) lower(standing, this.alone(method, operation));
+    lower(standing, this.atEnd(method, operations, start));
+    return conditionsOf(this.facts, standing);
   }
 
   private stand(method: Method, ask: (judge: Judge) => readonly Finding[]): Standing {
@@ -111,6 +120,15 @@ export class Conditions {
   }
 
   private alone(method: Method, operation: Operation): Standing {
+    if (operation.op !== 'apply') return this.aloneByProduct(method, operation);
+    let ofMethod = this.ofOperation.get(method);
+    if (!ofMethod) this.ofOperation.set(method, (ofMethod = new Map<Operation, Standing>()));
+    let known = ofMethod.get(operation);
+    if (!known) ofMethod.set(operation, (known = this.aloneByProduct(method, operation)));
+    return known;
+  }
+
+  private aloneByProduct(method: Method, operation: Operation): Standing {
     const product = operation.op === 'treat' ? '' : (operation.productId ?? '');
     const role = operation.op === 'apply' ? operation.role : operation.op;
     const key = `${method.side} ${method.covers} ${role} ${product}`;
@@ -120,13 +138,10 @@ export class Conditions {
   }
 
   private atEnd(method: Method, operations: readonly Operation[], start: Top): Standing {
-    const key = operations
-      .flatMap((operation) =>
-        operation.op === 'apply' && !['prep', 'mask', 'hold', 'edgeSeal', 'transfer'].includes(operation.role)
-          ? [`${operation.role} ${operation.productId}`]
-          : [],
-      )
-      .join();
+    let key = '';
+    for (const operation of operations)
+      if (operation.op === 'apply' && !DOES_NOT_STAY.has(operation.role))
+        key += `${operation.role} ${operation.productId},`;
     let known = this.ofEnd.get(key);
     if (!known) {
       const { catalogue } = this.facts[0]!.situations[0]!;

@@ -10,7 +10,7 @@ import {
 } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
 import { waitsBefore, workFigure } from '../plan/index.ts';
-import type { Operation, Priority } from '../piece/index.ts';
+import { PRIORITIES, type Operation, type Priority } from '../piece/index.ts';
 import { takesAway } from './asked.ts';
 import type { DecidingFigure, Finding, Situation } from './context.ts';
 import type { Found } from './search.ts';
@@ -191,16 +191,15 @@ export const accountOf = (operations: readonly Operation[], { catalogue, worksho
 };
 
 /**
- * How good a stack is for what matters most; higher is better.
+ * How good a stack is for each of the priorities, in their order; higher is better.
  *
  * Balanced weighs life against what is wanted, risk, hazards, time at the bench, waiting and cost, by the catalogue's weights; each single priority multiplies its own term.
  */
-export const utility = (
+export const utilitiesOf = (
   strengths: Strengths,
   findings: readonly Finding[],
   situation: Situation,
-  priority: Priority,
-): number => {
+): readonly number[] => {
   const { limits, weights } = situation.catalogue;
   const wanted =
     situation.lifeYears ?? (situation.use.mustComeOff === 'yes' ? limits.changingLife : limits.unknownLife).typical;
@@ -208,15 +207,24 @@ export const utility = (
   const years = Math.min(strengths.life.years?.typical ?? longest, longest);
   let favoured = 0;
   for (const { verdict } of findings) if (verdict === 'favours') favoured += 1;
-  const weight = (of: keyof typeof weights, mine?: Priority) =>
-    weights[of].typical * (priority === mine ? weights.emphasis.typical : 1);
-  return (
-    weight('life', 'lasts') * Math.log2(1 + (priority === 'lasts' ? years : Math.min(years, wanted * 2)) / wanted) -
-    weight('risk', 'leastRisk') * strengths.risk -
-    weight('hazard', 'leastRisk') * strengths.hazards -
-    weight('handsOn', 'leastHandsOn') * Math.log2(1 + strengths.handsOnMinutes / weights.shortWork.typical) -
-    weight('waiting', 'soonest') * Math.log2(1 + strengths.elapsedMinutes / MINUTES_PER_DAY) -
-    weight('cost', 'cheapest') * strengths.costPoints +
-    weight('favoured') * favoured
-  );
+  const lived = (counted: number) => weights.life.typical * Math.log2(1 + counted / wanted);
+  const [enough, all] = [lived(Math.min(years, wanted * 2)), lived(years)];
+  const risk = weights.risk.typical * strengths.risk;
+  const hazard = weights.hazard.typical * strengths.hazards;
+  const handsOn = weights.handsOn.typical * Math.log2(1 + strengths.handsOnMinutes / weights.shortWork.typical);
+  const waiting = weights.waiting.typical * Math.log2(1 + strengths.elapsedMinutes / MINUTES_PER_DAY);
+  const cost = weights.cost.typical * strengths.costPoints;
+  const favour = weights.favoured.typical * favoured;
+  const emphasis = weights.emphasis.typical;
+  return PRIORITIES.map((priority) => {
+    const times = (mine: Priority) => (priority === mine ? emphasis : 1);
+    return (
+      (priority === 'lasts' ? emphasis * all : enough) -
+      times('leastRisk') * (risk + hazard) -
+      times('leastHandsOn') * handsOn -
+      times('soonest') * waiting -
+      times('cheapest') * cost +
+      favour
+    );
+  });
 };

@@ -288,13 +288,19 @@ export const searcherOf = (situation: Situation, method: Method, book: RuleBook,
       const blocks = path.blocks + countBlocks(atEnd);
       if (blocks > options.allowedBlocks) return true;
       count.complete += 1;
+      const chain: Path[] = [];
+      for (let at: Path | null = path; at; at = at.before) chain.push(at);
+      chain.reverse();
       const operations: Operation[] = [];
       const findings: Finding[] = [];
-      for (let at: Path | null = path; at; at = at.before) {
-        findings.unshift(...(at.laid?.itself ?? []), ...at.below);
-        if (at.laid) operations.unshift(at.laid.operation);
+      for (const { laid, below } of chain) {
+        if (laid) {
+          operations.push(laid.operation);
+          for (const finding of laid.itself) findings.push(finding);
+        }
+        for (const finding of below) findings.push(finding);
       }
-      findings.push(...atEnd);
+      for (const finding of atEnd) findings.push(finding);
       return !options.onFound({ method, operations, findings, blocks, key: path.key });
     };
 

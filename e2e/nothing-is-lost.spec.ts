@@ -125,12 +125,18 @@ test('a first start that is interrupted at any moment lays the demo out on the n
   context,
   page,
 }) => {
-  for (const cut of ['open', 'fetch', 'list'] as const) {
+  // while the scene is on its way; at whatever moment; when its list is there
+  const stalled = await context.newPage();
+  const asked = new Promise<void>((resolve) => {
+    void stalled.route('**/observatory*.json', () => resolve());
+  });
+  await stalled.goto('/pieces', { waitUntil: 'commit' });
+  await asked;
+  await stalled.close();
+  for (const isListed of [false, true]) {
     const first = await context.newPage();
-    if (cut === 'fetch') await first.route('**/observatory*.json', () => undefined);
     await first.goto('/pieces', { waitUntil: 'commit' });
-    if (cut === 'fetch') await first.waitForRequest('**/observatory*.json');
-    if (cut === 'list') await rows(first).first().waitFor();
+    if (isListed) await rows(first).first().waitFor();
     await first.close();
   }
   await laidOut(page);

@@ -100,6 +100,17 @@ export const dewProblem = (product: Product, climate: Climate): Problem | null =
   };
 };
 
+/** Climates that were found to be ones: the same is asked about for each product and stage. */
+const readBefore = new WeakSet<Climate>();
+
+const wrongIn = (climate: Climate): readonly Problem[] => {
+  if (readBefore.has(climate)) return [];
+  const given = climateSchema.safeParse(climate);
+  if (!given.success) return problemsFromZod(given.error, climate, 'Read the thermometer and hygrometer again.');
+  readBefore.add(climate);
+  return [];
+};
+
 /**
  * How long one coat takes to a stage in a steady climate, from its label's figure.
  *
@@ -119,9 +130,8 @@ export const dryTime = (
 ): Outcome<{ time: Figure }> => {
   const factors = conditionsFactor(product, stage, conditions);
   if (!factors.ok) return factors;
-  const given = climateSchema.safeParse(climate);
-  if (!given.success)
-    return failed(...problemsFromZod(given.error, climate, 'Read the thermometer and hygrometer again.'));
+  const wrong = wrongIn(climate);
+  if (wrong.length) return failed(...wrong);
   const rate = dryingRate(product.dryFamily, stage, climate);
   if ('stopped' in rate) return failed(stoppedProblem(product, climate, rate));
   const dew = dewProblem(product, climate);

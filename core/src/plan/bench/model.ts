@@ -59,7 +59,6 @@ export interface Model {
   readonly usesCrafter: readonly boolean[];
 }
 
-const POINTS = ['start', 'end', 'dry', 'fetch'] as const;
 type Windows = readonly (readonly [number, number])[];
 
 /** Windows that meet are one. */
@@ -74,29 +73,32 @@ const merged = (windows: Windows): Windows => {
   return result;
 };
 
-/** The last window that begins at or before a minute. */
-const windowAt = (windows: Windows, minute: number): number => {
-  let [low, high] = [0, windows.length - 1];
-  while (low <= high) {
-    const middle = (low + high) >> 1;
-    if (windows[middle]![0] <= minute) low = middle + 1;
-    else high = middle - 1;
+/** Finds the last window that begins at or before a minute; quick where one question follows close on the other. */
+class Cursor {
+  private at = -1;
+
+  constructor(readonly windows: Windows) {}
+
+  to(minute: number): number {
+    const { windows } = this;
+    while (this.at + 1 < windows.length && windows[this.at + 1]![0] <= minute) this.at += 1;
+    while (this.at >= 0 && windows[this.at]![0] > minute) this.at -= 1;
+    return this.at;
   }
-  return high;
+}
+
+/** Minutes that it dries, by its start. */
+const dryingOf = (dry: BenchStep['dry']): ((start: number) => number) => {
+  if (typeof dry === 'number') return () => dry;
+  const steps = new Cursor(dry.byStart);
+  return (start) => dry.byStart[Math.max(0, steps.to(start))]![1];
 };
 
-const dryAfter = (dry: BenchStep['dry'], start: number): number => {
-  if (typeof dry === 'number') return dry;
-  const { byStart } = dry;
-  let minutes = byStart[0]![1];
-  for (const [from, value] of byStart) if (from <= start) minutes = value;
-  return minutes;
-};
-
-/** End of work that may pause over breaks: it goes on in the next window; null where no window is left. */
-const splitEnd = (windows: Windows, start: number, duration: number): number | null => {
-  let at = windowAt(windows, start);
-  if (at < 0 || start >= windows[at]![1]) return null;
+/** End of work that may pause over breaks: it goes on in the next window; -1 where no window is left. */
+const splitEnd = (begins: Cursor, start: number, duration: number): number => {
+  const { windows } = begins;
+  let at = begins.to(start);
+  if (at < 0 || start >= windows[at]![1]) return -1;
   let left = duration;
   let minute = start;
   for (; at < windows.length; at += 1) {
@@ -105,26 +107,33 @@ const splitEnd = (windows: Windows, start: number, duration: number): number | n
     if (minute + left <= to) return minute + left;
     left -= to - minute;
   }
-  return null;
+  return -1;
 };
 
-/** The end of a step begun at a minute, or null where it may not begin then. */
-const endFrom = (step: BenchStep, calendars: ReadonlyMap<string, Windows>, start: number): number | null => {
-  const [first] = step.inside;
-  const end =
-    step.splittable && first ? splitEnd(calendars.get(first.calendar)!, start, step.duration) : start + step.duration;
-  if (end === null) return null;
-  for (const [index, { calendar, mode, pad }] of step.inside.entries()) {
-    const windows = calendars.get(calendar)!;
-    const at = windowAt(windows, start);
-    if (at < 0 || start >= windows[at]![1]) return null;
+/** A calendar that a step keeps to, with where its start and its end are looked for. */
+interface Kept {
+  readonly begins: Cursor;
+  readonly ends: Cursor;
+  readonly isWhole: boolean;
+  readonly pad: number;
+}
+
+/** The end of a step begun at a minute, or -1 where it may not begin then. */
+const endFrom = (duration: number, pauses: boolean, kept: readonly Kept[], start: number): number => {
+  const end = pauses ? splitEnd(kept[0]!.begins, start, duration) : start + duration;
+  if (end < 0) return -1;
+  for (let index = 0; index < kept.length; index += 1) {
+    const { begins, ends, isWhole, pad } = kept[index]!;
+    const { windows } = begins;
+    const at = begins.to(start);
+    if (at < 0 || start >= windows[at]![1]) return -1;
     const last = end + pad;
-    if (mode === 'whole') {
-      if (!(step.splittable && index === 0) && last > windows[at]![1]) return null;
+    if (isWhole) {
+      if (!(pauses && index === 0) && last > windows[at]![1]) return -1;
       continue;
     }
-    const there = windowAt(windows, Math.max(start, last - 1));
-    if (there < 0 || last > windows[there]![1]) return null;
+    const there = ends.to(Math.max(start, last - 1));
+    if (there < 0 || last > windows[there]![1]) return -1;
   }
   return end;
 };
@@ -132,12 +141,49 @@ const endFrom = (step: BenchStep, calendars: ReadonlyMap<string, Windows>, start
 /** Later than any horizon: nobody comes for it any more. */
 const NEVER = 1_000_000_000;
 
-const fetchAfter = (windows: Windows | null, minute: number): number => {
-  if (!windows) return minute;
-  const at = windowAt(windows, minute);
-  if (at >= 0 && minute < windows[at]![1]) return minute;
-  return windows[at + 1]?.[0] ?? NEVER;
+/** When what is dry at a minute is fetched: at once while somebody is there, else as soon as somebody comes. */
+const fetchingOf = (windows: Windows | null): ((minute: number) => number) => {
+  if (!windows) return (minute) => minute;
+  const there = new Cursor(windows);
+  return (minute) => {
+    const at = there.to(minute);
+    if (at >= 0 && minute < windows[at]![1]) return minute;
+    return windows[at + 1]?.[0] ?? NEVER;
+  };
 };
+
+const leastFrom = (values: Int32Array): Int32Array => {
+  const least = values.slice();
+  for (let at = least.length - 2; at >= 0; at -= 1) if (least[at + 1]! < least[at]!) least[at] = least[at + 1]!;
+  return least;
+};
+
+const mostUpTo = (values: Int32Array): Int32Array => {
+  const most = values.slice();
+  for (let at = 1; at < most.length; at += 1) if (most[at - 1]! > most[at]!) most[at] = most[at - 1]!;
+  return most;
+};
+
+/** Least and most minutes from the starts to a point; of no starts what bounds nothing. */
+const spanOf = (starts: Int32Array, values: Int32Array): { least: number; most: number } => {
+  let [least, most] = [Infinity, -Infinity];
+  for (let at = 0; at < starts.length; at += 1) {
+    const minutes = values[at]! - starts[at]!;
+    if (minutes < least) least = minutes;
+    if (minutes > most) most = minutes;
+  }
+  return { least, most };
+};
+
+const byPoint = <Value>(work: (point: Point) => Value): Record<Point, Value> => ({
+  start: work('start'),
+  end: work('end'),
+  dry: work('dry'),
+  fetch: work('fetch'),
+});
+
+/** Room for a row at every minute of the grid; filled anew for each class. */
+type Rows = Readonly<Record<Point, Int32Array>>;
 
 const classOf = (
   step: BenchStep,
@@ -146,52 +192,48 @@ const classOf = (
   { horizon, grid }: BenchProblem,
   fixed: number | undefined,
   isFact: boolean,
+  rows: Rows,
 ): StepClass => {
-  const starts: number[] = [];
-  const columns: Record<Point, number[]> = { start: [], end: [], dry: [], fetch: [] };
+  const { duration } = step;
+  const kept = step.inside.map(({ calendar, mode, pad }): Kept => {
+    const windows = calendars.get(calendar)!;
+    return { begins: new Cursor(windows), ends: new Cursor(windows), isWhole: mode === 'whole', pad };
+  });
+  const dryAfter = dryingOf(step.dry);
+  const fetchAfter = fetchingOf(fetch);
+  const pauses = step.splittable === true && kept.length > 0;
+  let count = 0;
   const add = (start: number, end: number) => {
-    const dry = end + dryAfter(step.dry, start);
-    starts.push(start);
-    columns.start.push(start);
-    columns.end.push(end);
-    columns.dry.push(dry);
-    columns.fetch.push(fetchAfter(fetch, dry));
+    const driesAt = end + dryAfter(start);
+    rows.start[count] = start;
+    rows.end[count] = end;
+    rows.dry[count] = driesAt;
+    rows.fetch[count] = fetchAfter(driesAt);
+    count += 1;
   };
-  if (fixed !== undefined && isFact) add(fixed, fixed + step.duration);
+  if (fixed !== undefined && isFact) add(fixed, fixed + duration);
   else
     for (let start = fixed ?? 0; start <= (fixed ?? horizon); start += grid) {
-      const free = step.inside[0] && fixed === undefined ? calendars.get(step.inside[0].calendar)! : null;
-      const here = free ? windowAt(free, start) : -1;
-      if (free && (here < 0 || start >= free[here]![1])) {
+      const free = fixed === undefined ? kept[0]?.begins : undefined;
+      const here = free ? free.to(start) : -1;
+      if (free && (here < 0 || start >= free.windows[here]![1])) {
         // between windows nothing starts: on to the next one
-        const next = free[here + 1];
+        const next = free.windows[here + 1];
         if (!next) break;
         start = Math.ceil(next[0] / grid) * grid;
       }
-      const end = endFrom(step, calendars, start);
-      if (end !== null && end <= horizon) add(start, end);
+      const end = endFrom(duration, pauses, kept, start);
+      if (end >= 0 && end <= horizon) add(start, end);
     }
-  const tables = (work: (values: readonly number[]) => Int32Array) =>
-    Object.fromEntries(POINTS.map((point) => [point, work(columns[point])])) as Record<Point, Int32Array>;
-  const leastAfter = (point: Point) =>
-    columns[point].reduce((least, minute, index) => Math.min(least, minute - starts[index]!), Infinity);
-  const mostAfter = (point: Point) =>
-    columns[point].reduce((most, minute, index) => Math.max(most, minute - starts[index]!), -Infinity);
+  const at = byPoint((point) => rows[point].slice(0, count));
+  const spans = byPoint((point) => spanOf(at.start, at[point]));
   return {
-    starts: Int32Array.from(starts),
-    leastAfter: { start: 0, end: leastAfter('end'), dry: leastAfter('dry'), fetch: leastAfter('fetch') },
-    mostAfter: { start: 0, end: mostAfter('end'), dry: mostAfter('dry'), fetch: mostAfter('fetch') },
-    at: tables((values) => Int32Array.from(values)),
-    leastFrom: tables((values) => {
-      const least = Int32Array.from(values);
-      for (let at = least.length - 2; at >= 0; at -= 1) least[at] = Math.min(least[at]!, least[at + 1]!);
-      return least;
-    }),
-    mostUpTo: tables((values) => {
-      const most = Int32Array.from(values);
-      for (let at = 1; at < most.length; at += 1) most[at] = Math.max(most[at]!, most[at - 1]!);
-      return most;
-    }),
+    starts: at.start,
+    leastAfter: { ...byPoint((point) => spans[point].least), start: 0 },
+    mostAfter: { ...byPoint((point) => spans[point].most), start: 0 },
+    at,
+    leastFrom: byPoint((point) => leastFrom(at[point])),
+    mostUpTo: byPoint((point) => mostUpTo(at[point])),
   };
 };
 
@@ -211,6 +253,7 @@ export const modelOf = (problem: BenchProblem, without: Windows = []): Model => 
       sittings.filter(([from]) => !without.some(([closed]) => closed === from)),
     );
   const fetch = problem.fetchCalendar ? calendars.get(problem.fetchCalendar)! : null;
+  const rows = byPoint(() => new Int32Array(Math.floor(problem.horizon / problem.grid) + 1));
   const shared = new Map<string, StepClass>();
   const classes = steps.map((step) => {
     const isFact = step.id in problem.done;
@@ -218,7 +261,7 @@ export const modelOf = (problem: BenchProblem, without: Windows = []): Model => 
     const key = JSON.stringify([step.duration, step.inside, step.dry, step.splittable ?? false, fixed ?? null, isFact]);
     const known = shared.get(key);
     if (known) return known;
-    const made = classOf(step, open, fetch, problem, fixed, isFact);
+    const made = classOf(step, open, fetch, problem, fixed, isFact, rows);
     shared.set(key, made);
     return made;
   });

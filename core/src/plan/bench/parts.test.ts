@@ -134,15 +134,23 @@ describe('the model of a problem', () => {
     expect(fetched.slice(0, 5)).toEqual([100, 100, 100, 100, 160]);
     expect(fetched.at(-1)).toBeGreaterThan(400);
   });
-  test('a drying time may hang on the start', () => {
-    const { dries } = startsOf({
-      dry: {
-        byStart: [
-          [0, 5],
-          [20, 50],
-        ],
-      },
-    });
+  test.each([
+    [
+      'in order',
+      [
+        [0, 5],
+        [20, 50],
+      ],
+    ],
+    [
+      'in any order',
+      [
+        [20, 50],
+        [0, 5],
+      ],
+    ],
+  ])('a drying time may hang on the start, said %s', (_, byStart) => {
+    const { dries } = startsOf({ dry: { byStart } });
     expect(dries.slice(0, 4)).toEqual([35, 45, 100, 110]);
   });
   test('only the two ends of a step may have to lie in windows, with some minutes beyond', () => {

@@ -28,7 +28,13 @@ const stepSchema = z.object({
   dry: z
     .union([
       duration,
-      z.object({ byStart: z.array(z.tuple([minute, duration])).min(1, 'at least one step of the function') }),
+      z.object({
+        /** From which start on it dries how long; the first holds before it too. */
+        byStart: z
+          .array(z.tuple([minute, duration]))
+          .min(1, 'at least one step of the function')
+          .transform((steps) => [...steps].sort(([one], [other]) => one - other)),
+      }),
     ])
     .default(0),
   uses: z

@@ -1,29 +1,43 @@
-import dayjs from 'dayjs';
+import dayjs, { type Dayjs } from 'dayjs';
 import timezone from 'dayjs/plugin/timezone';
 import utc from 'dayjs/plugin/utc';
 
 dayjs.extend(utc);
 dayjs.extend(timezone);
 
+const MOST_KEPT = 5000;
+const kept = new Map<string, Dayjs>();
+
+/** An instant by the clocks of a zone. Reading a zone is slow, and a page asks for the same instants with every change. */
+const inZone = (instant: string, zone: string): Dayjs => {
+  const key = `${instant} ${zone}`;
+  let at = kept.get(key);
+  if (!at) {
+    if (kept.size >= MOST_KEPT) kept.clear();
+    kept.set(key, (at = dayjs(instant).tz(zone)));
+  }
+  return at;
+};
+
 /** "Sat 19 Dec, 14:00" in the bench's own zone; with the year where it is not this one. */
 export const dayAndTime = (instant: string, zone: string, now: string): string => {
-  const at = dayjs(instant).tz(zone);
-  return at.format(at.year() === dayjs(now).tz(zone).year() ? 'ddd D MMM, HH:mm' : 'ddd D MMM YYYY, HH:mm');
+  const at = inZone(instant, zone);
+  return at.format(at.year() === inZone(now, zone).year() ? 'ddd D MMM, HH:mm' : 'ddd D MMM YYYY, HH:mm');
 };
 
 export const day = (instant: string, zone: string, now: string): string => {
-  const at = dayjs(instant).tz(zone);
-  return at.format(at.year() === dayjs(now).tz(zone).year() ? 'ddd D MMM' : 'ddd D MMM YYYY');
+  const at = inZone(instant, zone);
+  return at.format(at.year() === inZone(now, zone).year() ? 'ddd D MMM' : 'ddd D MMM YYYY');
 };
 
 /** "Sat 19": enough where the month is plain. */
-export const weekdayAndDay = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('ddd D');
+export const weekdayAndDay = (instant: string, zone: string): string => inZone(instant, zone).format('ddd D');
 
-export const clock = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('HH:mm');
+export const clock = (instant: string, zone: string): string => inZone(instant, zone).format('HH:mm');
 
 const FIELD_FORMAT = 'D MMM YYYY, HH:mm';
 /** As it is written in a field, in the bench's zone: "25 Nov 2026, 19:30". */
-export const toLocalField = (instant: string, zone: string): string => dayjs(instant).tz(zone).format(FIELD_FORMAT);
+export const toLocalField = (instant: string, zone: string): string => inZone(instant, zone).format(FIELD_FORMAT);
 
 /** The day of an instant in the bench's zone, as calendars take it. */
-export const calendarDay = (instant: string, zone: string): string => dayjs(instant).tz(zone).format('YYYY-MM-DD');
+export const calendarDay = (instant: string, zone: string): string => inZone(instant, zone).format('YYYY-MM-DD');

@@ -23,7 +23,6 @@ const numberAfter = (name, usual) => {
 /** Faults tried in each module; those of the rules are all tried, since their rows are quick. */
 const EACH = numberAfter('--each', 6);
 const SEED = numberAfter('--seed', 35);
-const LONGEST_RUN_MS = 120_000;
 const LEAST_SHARE = 0.8;
 const LEAST_SHARE_OF_RULES = 0.9;
 
@@ -198,8 +197,8 @@ for (const signal of ['SIGINT', 'SIGTERM'])
     process.exit(1);
   });
 
-/** Whether some tests fail once a fault stands in a module. */
-const failsIn = (tests, fault) =>
+/** Whether some tests fail once a fault stands in a module; or, after so long, never end. */
+const failsIn = (tests, fault, longestMs) =>
   new Promise((resolve) => {
     const child = spawn(
       process.execPath,
@@ -218,8 +217,7 @@ const failsIn = (tests, fault) =>
       { cwd: root, env: { ...process.env, SGRAFFA_FAULT: fault }, stdio: 'ignore' },
     );
     running.add(child);
-    // a fault that makes the tests run for ever is noticed, too
-    const late = setTimeout(() => child.kill('SIGKILL'), LONGEST_RUN_MS);
+    const late = longestMs && setTimeout(() => child.kill('SIGKILL'), longestMs);
     child.on('close', (code) => {
       clearTimeout(late);
       running.delete(child);
@@ -227,17 +225,38 @@ const failsIn = (tests, fault) =>
     });
   });
 
+const faultFile = (fault) => {
+  const name = path.join(folder, `fault-${Math.random().toString(36).slice(2)}.json`);
+  writeFileSync(name, JSON.stringify(fault));
+  return name;
+};
+
+const bounds = new Map();
+/** After how long tests are said never to end: a fault that makes them run for ever is noticed, a busy machine is none. */
+const longestOf = (tests) => {
+  const measured = async () => {
+    const start = Date.now();
+    const none = faultFile({ file: '', text: '' });
+    if (await failsIn(tests, none)) throw new Error(`The tests of ${tests} do not hold on the sources as they are.`);
+    rmSync(none, { force: true });
+    return 60_000 + 5 * (Date.now() - start);
+  };
+  if (!bounds.has(tests)) bounds.set(tests, measured());
+  return bounds.get(tests);
+};
+
 /** Whether the tests beside a module fail once a fault stands in it. */
 const failsWith = async (file, text) => {
-  const fault = path.join(folder, `fault-${Math.random().toString(36).slice(2)}.json`);
-  writeFileSync(fault, JSON.stringify({ file, text }));
+  const fault = faultFile({ file, text });
   try {
-    for (const tests of testsOf(file)) if (await failsIn(tests, fault)) return true;
+    for (const tests of testsOf(file)) if (await failsIn(tests, fault, await longestOf(tests))) return true;
     return false;
   } finally {
     rmSync(fault, { force: true });
   }
 };
+
+const withFault = (text, { start, end, by }) => text.slice(0, start) + by + text.slice(end);
 
 const tally = { rules: { killed: 0, count: 0 }, others: { killed: 0, count: 0 } };
 const survivors = [];
@@ -259,26 +278,34 @@ const inTwos = async (tasks) => {
   await Promise.all([hand(), hand()]);
 };
 
+/** Every rule is tried with every fault, by its rows. */
+const triedOnRules = async (file) => {
+  const text = readFileSync(file, 'utf8');
+  if (await noticed(file, text, `plain-${path.basename(file)}`))
+    throw new Error('The rows do not hold on the rules as they are.');
+  for (const [index, fault] of faultsIn(file).entries())
+    note('rules', await noticed(file, withFault(text, fault), `m${index}`), fault.what);
+};
+
+/** The faults drawn for a module, each as a task; what became of them is told when the last is done. */
+const triesOf = (file) => {
+  const text = readFileSync(file, 'utf8');
+  const name = path.relative(root, file);
+  const some = drawn(faultsIn(file), EACH, name);
+  let [killed, left] = [0, some.length];
+  return some.map((fault) => async () => {
+    const isKilled = await failsWith(file, withFault(text, fault));
+    note('others', isKilled, fault.what);
+    if (isKilled) killed += 1;
+    left -= 1;
+    if (left === 0) console.log(`${name}: ${killed} of ${some.length}`);
+  });
+};
+
+const isOfRules = (file) => path.relative(root, file).startsWith(RULES);
 try {
-  for (const file of files) {
-    const text = readFileSync(file, 'utf8');
-    const name = path.relative(root, file);
-    const faults = faultsIn(file);
-    const withFault = ({ start, end, by }) => text.slice(0, start) + by + text.slice(end);
-    if (name.startsWith(RULES)) {
-      if (await noticed(file, text, `plain-${path.basename(file)}`))
-        throw new Error('The rows do not hold on the rules as they are.');
-      for (const [index, fault] of faults.entries())
-        note('rules', await noticed(file, withFault(fault), `m${index}`), fault.what);
-    } else {
-      const before = survivors.length;
-      const some = drawn(faults, EACH, name);
-      await inTwos(
-        some.map((fault) => async () => note('others', await failsWith(file, withFault(fault)), fault.what)),
-      );
-      if (some.length) console.log(`${name}: ${some.length - (survivors.length - before)} of ${some.length}`);
-    }
-  }
+  for (const file of files.filter(isOfRules)) await triedOnRules(file);
+  await inTwos(files.filter((file) => !isOfRules(file)).flatMap(triesOf));
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

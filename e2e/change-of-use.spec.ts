@@ -49,6 +49,10 @@ test('layers edited by hand are judged again, and every figure says where it is 
     await page.keyboard.press('Escape');
     await expect(page.getByRole('dialog')).toHaveCount(0);
   }
+  // Escape closes it from its button too, before the focus has moved inside
+  await figures.first().click();
+  await figures.first().press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page
     .getByRole('spinbutton', { name: 'Coats of exterior latex' })
     .or(page.getByRole('textbox', { name: 'Coats of exterior latex' }))

@@ -1,9 +1,10 @@
 import '@mantine/dates/styles.layer.css';
-import { ActionIcon, Popover } from '@mantine/core';
+import { ActionIcon } from '@mantine/core';
 import { DatePicker } from '@mantine/dates';
 import { IconCalendar } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { Outcome } from '@sgraffa/core';
+import { Drop } from './Drop.tsx';
 import { calendarDay, clock, toLocalField } from './dates.ts';
 import { readDate } from './readDate.ts';
 import { TypedInput } from './TypedInput.tsx';
@@ -40,21 +41,23 @@ export const DateInput = ({ label, value, zone, onChange, refuse }: Props) => {
       keep={onChange}
       clear={() => onChange(null)}
       rightSection={
-        <Popover opened={isOpen} onChange={setOpen} trapFocus position="bottom-end">
-          <Popover.Target>
+        <Drop
+          opened={isOpen}
+          onChange={setOpen}
+          position="bottom-end"
+          target={
             <ActionIcon aria-label={`Calendar for ${label.toLowerCase()}`} onClick={() => setOpen(!isOpen)}>
               <IconCalendar size={20} stroke={1.6} />
             </ActionIcon>
-          </Popover.Target>
-          <Popover.Dropdown>
-            <DatePicker
-              firstDayOfWeek={1}
-              value={value === null ? null : calendarDay(value, zone)}
-              {...(value === null ? {} : { defaultDate: calendarDay(value, zone) })}
-              onChange={pick}
-            />
-          </Popover.Dropdown>
-        </Popover>
+          }
+        >
+          <DatePicker
+            firstDayOfWeek={1}
+            value={value === null ? null : calendarDay(value, zone)}
+            {...(value === null ? {} : { defaultDate: calendarDay(value, zone) })}
+            onChange={pick}
+          />
+        </Drop>
       }
     />
   );

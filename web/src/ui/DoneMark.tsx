@@ -1,4 +1,4 @@
-import { Button, Popover } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { useState } from 'react';
 import {
   failed,
@@ -11,6 +11,7 @@ import {
 } from '@sgraffa/core';
 import { useBench, useChanges } from '../store/bench.ts';
 import { DateInput } from './DateInput.tsx';
+import { Drop } from './Drop.tsx';
 
 interface Props {
   readonly pieceId: string;
@@ -81,8 +82,12 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
     void markDone(events, also.length ? `“${step.label}” and ${also.length} before it done` : `“${step.label}” done`);
   };
   return (
-    <Popover opened={isOpen} onChange={setOpen} trapFocus width={320} position="bottom-end">
-      <Popover.Target>
+    <Drop
+      opened={isOpen}
+      onChange={setOpen}
+      width={320}
+      position="bottom-end"
+      target={
         <Button
           variant="outline"
           aria-label={`Mark “${step.label}” done`}
@@ -93,31 +98,28 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
         >
           Mark done
         </Button>
-      </Popover.Target>
-      <Popover.Dropdown>
-        <DateInput label="Done at" value={at} zone={zone} onChange={setAt} refuse={notAfter(now)} />
+      }
+    >
+      <DateInput label="Done at" value={at} zone={zone} onChange={setAt} refuse={notAfter(now)} />
+      {open.length > 0 && (
+        <p className="sg-open-before">Before it comes what is not marked yet: {openWords(open)}. Was that done too?</p>
+      )}
+      <div className="sg-buttons">
         {open.length > 0 && (
-          <p className="sg-open-before">
-            Before it comes what is not marked yet: {openWords(open)}. Was that done too?
-          </p>
-        )}
-        <div className="sg-buttons">
-          {open.length > 0 && (
-            <Button mt="sm" size="compact-md" disabled={at === null} onClick={() => keep(open)}>
-              {open.length === 1 ? 'Done too, by then' : `All ${open.length} done too`}
-            </Button>
-          )}
-          <Button
-            mt="sm"
-            size="compact-md"
-            variant={open.length > 0 ? 'outline' : 'filled'}
-            disabled={at === null}
-            onClick={() => keep([])}
-          >
-            {open.length > 0 ? 'Only this one' : 'Keep'}
+          <Button mt="sm" size="compact-md" disabled={at === null} onClick={() => keep(open)}>
+            {open.length === 1 ? 'Done too, by then' : `All ${open.length} done too`}
           </Button>
-        </div>
-      </Popover.Dropdown>
-    </Popover>
+        )}
+        <Button
+          mt="sm"
+          size="compact-md"
+          variant={open.length > 0 ? 'outline' : 'filled'}
+          disabled={at === null}
+          onClick={() => keep([])}
+        >
+          {open.length > 0 ? 'Only this one' : 'Keep'}
+        </Button>
+      </div>
+    </Drop>
   );
 };

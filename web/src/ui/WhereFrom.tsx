@@ -1,5 +1,7 @@
-import { Popover, UnstyledButton } from '@mantine/core';
+import { UnstyledButton } from '@mantine/core';
+import { useState } from 'react';
 import { BASIS_WORDS, formatDuration, isUsersOwn, type DecidingFigure, type Figure, type Finding } from '@sgraffa/core';
+import { Drop } from './Drop.tsx';
 
 const number = (value: number): string => String(Number(value.toFixed(2)));
 
@@ -44,26 +46,35 @@ export const WhereFrom = ({
   finding?: Finding;
   figures?: readonly DecidingFigure[];
   children?: string;
-}) => (
-  <>
-    <Popover width={340} position="bottom-start" trapFocus withArrow={false}>
-      <Popover.Target>
-        <UnstyledButton className="sg-where">{children ?? 'Where from?'}</UnstyledButton>
-      </Popover.Target>
-      <Popover.Dropdown className="sg-where-drop">
+}) => {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <>
+      <Drop
+        opened={isOpen}
+        onChange={setOpen}
+        width={340}
+        position="bottom-start"
+        className="sg-where-drop"
+        target={
+          <UnstyledButton className="sg-where" onClick={() => setOpen(!isOpen)}>
+            {children ?? 'Where from?'}
+          </UnstyledButton>
+        }
+      >
         {figures.length > 0 ? (
           <Figures figures={figures} />
         ) : finding ? (
           <p>Decided by {BASIS_WORDS[finding.basis]}; no single figure.</p>
         ) : null}
         <p className="sg-quiet">The label of the product in your hand always wins; your own test patch beats both.</p>
-      </Popover.Dropdown>
-    </Popover>
-    {(figures.some(({ figure }) => isUsersOwn(figure)) || (finding && isUsersOwn(finding))) && (
-      <>
-        {' '}
-        <Yours />
-      </>
-    )}
-  </>
-);
+      </Drop>
+      {(figures.some(({ figure }) => isUsersOwn(figure)) || (finding && isUsersOwn(finding))) && (
+        <>
+          {' '}
+          <Yours />
+        </>
+      )}
+    </>
+  );
+};

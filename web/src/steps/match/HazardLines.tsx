@@ -1,6 +1,8 @@
-import { Popover, UnstyledButton } from '@mantine/core';
+import { UnstyledButton } from '@mantine/core';
 import { IconFirstAidKit, IconFlask } from '@tabler/icons-react';
+import { useState } from 'react';
 import type { Candidate } from '@sgraffa/core';
+import { Drop } from '../../ui/Drop.tsx';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
 type Hazard = Candidate['hazards'][number];
@@ -9,30 +11,34 @@ const wordsOf = ({ name, where, wear }: Hazard): string => [name, where, wear].f
 
 /** First aid for some hazards, one press away. */
 const FirstAid = ({ hazards, model: { catalogue } }: { hazards: readonly Hazard[]; model: PieceModel }) => {
+  const [isOpen, setOpen] = useState(false);
   const ids = [...new Set(hazards.flatMap(({ id }) => catalogue.hazardById.get(id)?.firstAid ?? []))];
   const rows = ids.flatMap((id) => catalogue.firstAidById.get(id) ?? []);
   if (rows.length === 0) return null;
   return (
-    <Popover width={420} position="bottom-start" trapFocus withArrow={false}>
-      <Popover.Target>
-        <UnstyledButton className="sg-first-aid">
+    <Drop
+      opened={isOpen}
+      onChange={setOpen}
+      width={420}
+      position="bottom-start"
+      target={
+        <UnstyledButton className="sg-first-aid" onClick={() => setOpen(!isOpen)}>
           <IconFirstAidKit size={18} stroke={1.8} aria-hidden /> First aid
         </UnstyledButton>
-      </Popover.Target>
-      <Popover.Dropdown>
-        <dl className="sg-first-aid-list">
-          {rows.map(({ id, name, lines }) => (
-            <div key={id}>
-              <dt>{name}</dt>
-              {lines.map((line) => (
-                <dd key={line}>{line}</dd>
-              ))}
-            </div>
-          ))}
-        </dl>
-        <p className="sg-quiet">In doubt call emergency; the label and the safety data sheet go with you.</p>
-      </Popover.Dropdown>
-    </Popover>
+      }
+    >
+      <dl className="sg-first-aid-list">
+        {rows.map(({ id, name, lines }) => (
+          <div key={id}>
+            <dt>{name}</dt>
+            {lines.map((line) => (
+              <dd key={line}>{line}</dd>
+            ))}
+          </div>
+        ))}
+      </dl>
+      <p className="sg-quiet">In doubt call emergency; the label and the safety data sheet go with you.</p>
+    </Drop>
   );
 };
 

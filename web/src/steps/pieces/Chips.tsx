@@ -1,4 +1,4 @@
-import { Button, Popover, Select } from '@mantine/core';
+import { Button, Select } from '@mantine/core';
 import { IconPencil, IconQuestionMark } from '@tabler/icons-react';
 import { useState } from 'react';
 import {
@@ -9,6 +9,7 @@ import {
   type NumberRange,
   type Outcome,
 } from '@sgraffa/core';
+import { Drop } from '../../ui/Drop.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
@@ -138,8 +139,12 @@ const Chip = ({
   };
   const choices = asked?.choices?.(catalogue);
   return (
-    <Popover opened={isOpen} onChange={setOpen} trapFocus width={320} position="bottom-start">
-      <Popover.Target>
+    <Drop
+      opened={isOpen}
+      onChange={setOpen}
+      width={320}
+      position="bottom-start"
+      target={
         <button
           type="button"
           className={value === null ? 'sg-chip is-open' : 'sg-chip'}
@@ -150,35 +155,34 @@ const Chip = ({
           {from && <span className="sg-chip-from">“{from}”</span>}
           {value === null ? <IconQuestionMark size={16} aria-hidden /> : <IconPencil size={16} aria-hidden />}
         </button>
-      </Popover.Target>
-      <Popover.Dropdown>
-        {choices && (
-          <Select
-            label={name}
-            data={choices}
-            value={value === null ? null : String(value)}
-            searchable={choices.length > 8}
-            comboboxProps={{ withinPortal: false }}
-            onChange={(next, choice) => next && tell(next, choice.label)}
-          />
-        )}
-        {asked?.range && (
-          <QuantityInput
-            label={`${name}, ${asked.unit}`}
-            value={typeof value === 'number' ? value : null}
-            format={(number) => String(Number(number.toFixed(2)))}
-            parse={asked.parse ?? plainNumber(asked.unit)}
-            range={asked.range}
-            onChange={(next) => tell(next, next === null ? '' : `${next} ${asked.unit}`)}
-          />
-        )}
-        {value !== null && (
-          <Button mt="sm" variant="outline" onClick={() => tell(null, '')}>
-            Take it out
-          </Button>
-        )}
-      </Popover.Dropdown>
-    </Popover>
+      }
+    >
+      {choices && (
+        <Select
+          label={name}
+          data={choices}
+          value={value === null ? null : String(value)}
+          searchable={choices.length > 8}
+          comboboxProps={{ withinPortal: false }}
+          onChange={(next, choice) => next && tell(next, choice.label)}
+        />
+      )}
+      {asked?.range && (
+        <QuantityInput
+          label={`${name}, ${asked.unit}`}
+          value={typeof value === 'number' ? value : null}
+          format={(number) => String(Number(number.toFixed(2)))}
+          parse={asked.parse ?? plainNumber(asked.unit)}
+          range={asked.range}
+          onChange={(next) => tell(next, next === null ? '' : `${next} ${asked.unit}`)}
+        />
+      )}
+      {value !== null && (
+        <Button mt="sm" variant="outline" onClick={() => tell(null, '')}>
+          Take it out
+        </Button>
+      )}
+    </Drop>
   );
 };
 

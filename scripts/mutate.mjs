@@ -174,7 +174,7 @@ const TESTS_BESIDE = {
   'core/src/line': ['core/src/line/readings.test.ts', 'core/src/line'],
   'core/src/plan': ['core/src/plan/told.test.ts', 'core/src/plan'],
   'core/src/plan/bench': ['core/src/plan/bench', 'core/src/plan/told.test.ts', 'core/src/plan/facts.test.ts'],
-  'core/src/artwork': ['core/src/artwork/told.test.ts', 'core/src/artwork'],
+  'core/src/artwork': ['core/src/artwork/told.test.ts', 'core/src/artwork', 'core/src/workspace/bounds.test.ts'],
   'core/src/artwork/svg': ['core/src/artwork/told.test.ts', 'core/src/artwork/svg', 'core/src/artwork'],
   'core/src/units': ['core/src/units', 'core/src/match/told.test.ts', 'core/src/plan/told.test.ts'],
   'core/src/match': ['core/src/match/told.test.ts', 'core/src/match'],

@@ -43,6 +43,7 @@ describe('on a piece', () => {
     ['film-permanent', 'glass-soda-lime', 'inside', null, 'From which side is it seen?'],
     ['film-permanent', 'pp', 'inside', null, 'From which side is it seen?'], // thin PP lets light through
     ['film-permanent', 'ceramic-glazed', 'inside', false, 'seen from the front'], // nobody looks through glaze
+    ['film-permanent', 'steel-mild', 'inside', false, 'seen from the front'],
     ['film-stencil', 'hardwood', 'outside', false, 'liner down'],
     ['paper-freezer', 'cotton', 'outside', null, 'Glossy side up: mirror it; glossy side down: do not'],
   ] as const)('%s on %s, %s: mirrored %s', (productId, base, zone, isMirrored, words) =>

@@ -73,6 +73,9 @@ describe('text', () => {
       return read.ok ? 'read' : read.problems[0]!.code;
     };
     expect([await code(30_000_001), await code(30_000_000)]).toEqual(['font-too-large', 'not-a-font']);
+    expect(await openFont(new Uint8Array(45_000_000))).toMatchObject({
+      problems: [{ given: 'A file of 45 MB was given.', allowed: 'at most 30 MB.' }],
+    });
     expect(await openFont([])).toMatchObject({
       ok: false,
       problems: [{ code: 'not-a-font', given: 'No file was given.' }],

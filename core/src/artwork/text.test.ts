@@ -61,6 +61,10 @@ describe('text', () => {
     expect(setText('', sans, { letterHeightMm: 10 })).toMatchObject({ ok: false });
     expect(setText('A', sans, { letterHeightMm: -1 })).toMatchObject({ ok: false });
   });
+  test('letters are 0.5 to 5000 mm high', () => {
+    const isSet = (letterHeightMm: number) => setText('A', sans, { letterHeightMm }).ok;
+    expect([0.49, 0.5, 5000, 5001, NaN].map(isSet)).toEqual([false, true, true, false, false]);
+  });
   test.each([
     ['text', new TextEncoder().encode('not a font at all')],
     ['nothing', new Uint8Array()],
@@ -106,6 +110,14 @@ describe('a label set', () => {
     if (!plain.ok || !excepted.ok) throw new Error('not set');
     expect(excepted.letterHeightMm).toBeGreaterThan(plain.letterHeightMm * 1.2);
     expect(excepted.limitingWord).not.toBe('Collimation tools');
+  });
+  test('letters that would leave the room are refused, naming the word and the way in which it is full', () => {
+    const refused = (maxWidthMm: number, maxHeightMm: number) => {
+      const set = labelSet(['Caps', 'go'], sans, { maxWidthMm, maxHeightMm, letterHeightMm: 40 });
+      return set.ok ? '' : set.problems[0]!.allowed;
+    };
+    expect(refused(60, 500)).toMatch(/^at most [\d.]+ mm: "Caps" is then as wide as it may be\.$/);
+    expect(refused(500, 20)).toMatch(/^at most [\d.]+ mm: "(Caps|go)" is then as high as it may be\.$/);
   });
   test('a low label limits by height; larger letters than fit are refused, naming the word', () => {
     expect(labelSet(['Caps', 'go'], sans, { maxWidthMm: 500, maxHeightMm: 10 })).toMatchObject({

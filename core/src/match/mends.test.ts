@@ -95,3 +95,11 @@ test.each([
   const offered = changesFor(read.situation).flatMap((ladder) => ladder.filter(({ id }) => id.startsWith('heat-')));
   expect(offered.map(({ label }) => label)).toEqual(labels);
 });
+
+// what a change makes of a piece is read once, and known again by its name
+test.each(PIECES)('each change of %s has a name of its own', (_, said) => {
+  const read = situationOf(briefOf(said), all, DEFAULT_SCHOOLS);
+  const ids = read.ok ? changesFor(read.situation).flatMap((ladder) => ladder.map(({ id }) => id)) : [];
+  expect(ids.length).toBeGreaterThan(0);
+  expect([...new Set(ids)]).toEqual(ids);
+});

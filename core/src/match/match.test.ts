@@ -291,6 +291,13 @@ describe('two stacks compared', () => {
     expect(differingOperations(first!.stack, removeLayer(first!.stack, 'edge-seal')).right).toEqual([]);
   });
 
+  test('what is done twice in one and once in the other is a difference', () => {
+    const [head, ...rest] = first!.stack.operations;
+    const twice = { ...first!.stack, operations: [head!, { ...head!, id: 'again' }, ...rest] };
+    expect(differingOperations(twice, first!.stack)).toEqual({ left: ['again'], right: [] });
+    expect(differingOperations(first!.stack, twice)).toEqual({ left: [], right: ['again'] });
+  });
+
   test('are the same whatever order their keys were kept in', () => {
     const kept = JSON.parse(JSON.stringify(first!.stack), (_key, value: unknown) =>
       value !== null && typeof value === 'object' && !Array.isArray(value)

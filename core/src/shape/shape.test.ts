@@ -157,6 +157,15 @@ describe('areas laid flat', () => {
       heightMm: 10,
     });
   });
+  test('every area begins at the upper left corner of its own sheet', () => {
+    const box = (area: Parameters<typeof clearAreaOf>[0]) => boundsOf(read({ ...area, margins: bare }).whole);
+    expect(box({ kind: 'rectangle', widthMm: 30, heightMm: 20 })).toEqual({ x: 0, y: 0, width: 30, height: 20 });
+    const round = { x: expect.closeTo(0, 2), y: expect.closeTo(0, 2), width: expect.closeTo(20, 2) };
+    expect(box({ kind: 'disc', diameterMm: 20 })).toMatchObject(round);
+    expect(box({ kind: 'ring', outerDiameterMm: 20, innerDiameterMm: 10 })).toMatchObject(round);
+    expect(box({ kind: 'outline', rings: [[5, 5, 25, 5, 25, 15, 5, 15]] })).toMatchObject({ x: 0, y: 0, width: 20 });
+    expect(box({ kind: 'cylinder', circumferenceMm: 30, heightMm: 20 })).toEqual({ x: 0, y: 0, width: 30, height: 20 });
+  });
   test('usual margins: a share of the smaller side, at least the least; a ring the least, a side its rim and foot', () => {
     const margins = (area: Parameters<typeof clearAreaOf>[0], rimZoneMm?: number) =>
       read(area, { sizing, rimZoneMm }).margins;

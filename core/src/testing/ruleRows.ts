@@ -1,3 +1,4 @@
+import type { Product } from '../materials/index.ts';
 import type { Verdict } from '../match/index.ts';
 import { plainOwnSurface, type ApplyOperation, type Operation, type Schools, type Stack } from '../piece/index.ts';
 import { finish, type Said } from './briefs.ts';
@@ -6,7 +7,11 @@ import { finish, type Said } from './briefs.ts';
 export interface RuleRow {
   readonly rule: string;
   readonly says: Verdict | '-';
-  readonly said: Said & { readonly schools?: Partial<Schools> };
+  readonly said: Said & {
+    readonly schools?: Partial<Schools>;
+    /** A property that nobody has said of any product. */
+    readonly lacks?: keyof Product;
+  };
   readonly stack: Stack;
 }
 
@@ -330,6 +335,7 @@ export const RULE_ROWS: readonly RuleRow[] = [
     ['cautions', { base: 'foam-ps' }, FILM],
     ['cautions', { base: 'melamine-board' }, FILM],
     ['-', { base: 'melamine-board' }, LOOSE_FILM],
+    ['-', own({ energy: 'mid' }), LOW_IRON],
     ['-', glass, FILM],
     ['-', own({}), 'paint-stencil: m/film-stencil'],
     ['-', { base: 'pp' }, 'pile-stipple: m/card'],
@@ -578,11 +584,18 @@ export const RULE_ROWS: readonly RuleRow[] = [
     ['blocks', aged('varnish-oil', 100), 'gel-stain-stencil: x/gel-stain'],
     ['blocks', { base: 'mdf' }, 'gel-stain-stencil: x/gel-stain'],
     ['blocks', cotton, 'gel-stain-stencil: x/gel-stain'],
+    ['blocks', own({ porosity: 'open', texture: 'grain' }), 'gel-stain-stencil: x/gel-stain'],
     ['-', wood, 'gel-stain-stencil: p/sand-bare x/gel-stain'],
     ['-', ply, 'gel-stain-stencil: p/sand-bare g/oil-stain'],
     ['-', { base: 'mdf' }, PAINT],
   ),
-  ...rowsOf('waterproofing-repels', ['blocks', { base: 'cloth-waterproof' }, IRON], ['-', { base: 'nylon' }, IRON]),
+  ...rowsOf(
+    'waterproofing-repels',
+    ['blocks', { base: 'cloth-waterproof' }, IRON],
+    ['blocks', { base: 'cloth-waterproof' }, 'paint-stencil: m/film-stencil'],
+    ['-', { base: 'cloth-waterproof' }, 'paint-stencil: m/sheet-stencil'],
+    ['-', { base: 'nylon' }, IRON],
+  ),
   ...rowsOf(
     'repelling-wall-paint',
     ['cautions', aged('wall-paint-scrubbable', 60, 'plaster'), FILM],
@@ -670,6 +683,7 @@ export const RULE_ROWS: readonly RuleRow[] = [
     'film-order-school',
     ['favours', { ...steel, schools: { filmOrder: 'filmThenFlood' } }, FLOOD],
     ['cautions', { ...steel, schools: { filmOrder: 'filmThenFlood' } }, FILM],
+    ['cautions', { ...steel, schools: { filmOrder: 'filmThenFlood' } }, 'decal: f/film-permanent c/spar-urethane'],
     ['-', steel, FILM],
     ['-', { ...cotton, schools: { filmOrder: 'filmThenFlood' } }, IRON],
     ['-', { ...steel, schools: { filmOrder: 'filmThenFlood' } }, GEL],
@@ -741,6 +755,8 @@ export const RULE_ROWS: readonly RuleRow[] = [
     'pins-want-fibre',
     ['blocks', { base: 'concrete' }, 'paint-stencil: m/card'],
     ['unknown', own({}), 'paint-stencil: m/card'],
+    ['unknown', own({ flex: 'rigid' }), 'paint-stencil: m/card'],
+    ['unknown', own({ porosity: 'none' }), 'paint-stencil: m/card'],
     ['-', coir, PILE],
     ['-', { base: 'leather' }, 'paint-stencil: m/card'],
     ['-', { base: 'concrete' }, 'paint-stencil: m/sheet-stencil'],
@@ -846,6 +862,7 @@ export const RULE_ROWS: readonly RuleRow[] = [
   ...rowsOf(
     'stencil-used-again',
     ['favours', { ...coir, quantity: 3 }, PILE],
+    ['favours', { ...coir, quantity: 2 }, PILE],
     ['-', { ...coir, quantity: 4 }, PILE],
     ['-', coir, PILE],
     ['favours', { ...coir, stencilAgain: 'yes' }, PILE],
@@ -967,6 +984,8 @@ export const RULE_ROWS: readonly RuleRow[] = [
     ['-', used(glass, { heatC: 60 }), LOOSE_FILM],
     ['-', used(glass, { heat: 'oven' }), CREAM],
     ['-', used(wood, { heat: 'unknown' }), PAINT],
+    ['unknown', { ...used(wood, { heatC: 46 }), lacks: 'heatLimitC' }, PAINT],
+    ['-', { ...used(wood, { heatC: 45 }), lacks: 'heatLimitC' }, PAINT],
   ),
   ...rowsOf(
     'press-heat',
@@ -1082,6 +1101,9 @@ export const RULE_ROWS: readonly RuleRow[] = [
     ['cautions', at(drawn(glass, { widthMm: 301, heightMm: 100 }), { bed: { widthMm: 300, lengthMm: 300 } }), FILM],
     ['-', at(drawn(glass, { widthMm: 300, heightMm: 100 }), { bed: { widthMm: 300, lengthMm: 300 } }), FILM],
     ['-', at(drawn(glass, { widthMm: 500, heightMm: 100 }), { bed: { widthMm: 300, lengthMm: 600 } }), FILM],
+    ['cautions', at(drawn(glass, { widthMm: 601, heightMm: null }), { bed: { widthMm: 300, lengthMm: 600 } }), FILM],
+    ['-', at(drawn(glass, { widthMm: 600, heightMm: null }), { bed: { widthMm: 300, lengthMm: 600 } }), FILM],
+    ['cautions', at(drawn(glass, { widthMm: null, heightMm: 601 }), { bed: { widthMm: 300, lengthMm: 600 } }), FILM],
     ['-', at(drawn(glass, { widthMm: 301, heightMm: 100 }), { bed: { widthMm: 300, lengthMm: 300 }, tools: [] }), FILM],
     ['-', at(drawn(glass, { widthMm: 301, heightMm: 100 }), { bed: { widthMm: 300, lengthMm: 300 } }), INSIDE],
     ['-', drawn(glass, { widthMm: 3000, heightMm: 100 }), FILM],
@@ -1113,6 +1135,8 @@ export const RULE_ROWS: readonly RuleRow[] = [
   ...rowsOf(
     'storage-age',
     ['unknown', at(glass, { stock: [{ productId: 'film-permanent', ageMonths: 25 }] }), FILM],
+    ['unknown', at(wood, { stock: [{ productId: 'craft-acrylic', ageMonths: 37 }] }), PAINT],
+    ['cautions', at(wood, { stock: [{ productId: 'craft-acrylic', ageMonths: 36 }] }), PAINT],
     ['-', at(glass, { stock: [{ productId: 'film-permanent', ageMonths: 24 }] }), FILM],
     ['cautions', at(wood, { stock: [{ productId: 'craft-acrylic', ageMonths: 31 }] }), PAINT],
     ['-', at(wood, { stock: [{ productId: 'craft-acrylic', ageMonths: 30 }] }), PAINT],
@@ -1129,6 +1153,8 @@ export const RULE_ROWS: readonly RuleRow[] = [
     'climate-gates',
     ['blocks', at(glass, { temperatureC: 9 }), FILM],
     ['-', at(glass, { temperatureC: 10 }), FILM],
+    ['unknown', { ...at(glass, { temperatureC: 17 }), lacks: 'gates' }, FILM],
+    ['-', { ...at(glass, { temperatureC: 18 }), lacks: 'gates' }, FILM],
     ['blocks', at(wood, { temperatureC: 33 }), 'paint-stencil: x/exterior-latex'],
     ['-', at(wood, { temperatureC: 32 }), 'paint-stencil: x/exterior-latex'],
     ['blocks', at(wood, { temperatureC: 25, relativeHumidity: 81 }), 'paint-stencil: x/aerosol-enamel'],

@@ -1,16 +1,22 @@
-import type { Catalogue } from '../materials/index.ts';
+import { indexed, type Catalogue, type Product } from '../materials/index.ts';
 import { judgeStack, type Verdict } from '../match/index.ts';
 import { briefOf } from './briefs.ts';
 import type { RuleRow } from './ruleRows.ts';
 
 const WORST_FIRST: readonly Verdict[] = ['blocks', 'unknown', 'cautions', 'favours'];
 
+const without = (catalogue: Catalogue, key: keyof Product): Catalogue =>
+  indexed({
+    ...catalogue,
+    products: catalogue.products.map((product) => ({ ...product, [key]: undefined })),
+  });
+
 /** The gravest thing that a rule says of a row's stack; '-' for nothing, the problem where the row itself is wrong. */
 export const verdictOfRow = ({ rule, said, stack }: RuleRow, catalogue: Catalogue): string => {
   const { findings, problems } = judgeStack(
     stack,
     briefOf(said),
-    catalogue,
+    said.lacks ? without(catalogue, said.lacks) : catalogue,
     said.schools ? { schools: said.schools } : {},
   );
   const [problem] = problems;

@@ -122,10 +122,13 @@ export const artwork: readonly Rule[] = [
     test: ({ designs, workshop: { bed, tools }, method }) => {
       if (!bed || !tools.includes('cutter') || !method.slots.some(({ role }) => role === 'mask' || role === 'film'))
         return null;
-      const sizes = designs.flatMap(({ widthMm, heightMm, scale }) =>
-        widthMm === null || heightMm === null ? [] : [[widthMm * scale, heightMm * scale] as const],
+      // where one side only is known, it decides
+      const slices = Math.max(
+        0,
+        ...designs.map(({ widthMm, heightMm, scale }) =>
+          slicesFor((widthMm ?? 0) * scale, (heightMm ?? 0) * scale, bed),
+        ),
       );
-      const slices = Math.max(0, ...sizes.map(([width, height]) => slicesFor(width, height, bed)));
       return slices > 1
         ? cautions(
             `the design is larger than the cutter's largest cut of ${formatLength(bed.widthMm)} × ${formatLength(bed.lengthMm)}: it takes at least ${slices} slices`,
@@ -142,11 +145,13 @@ const slicesFor = (
   width: number,
   height: number,
   bed: { readonly widthMm: number; readonly lengthMm: number },
-): number =>
-  Math.min(
-    Math.ceil(width / bed.widthMm) * Math.ceil(height / bed.lengthMm),
-    Math.ceil(width / bed.lengthMm) * Math.ceil(height / bed.widthMm),
+): number => {
+  const along = (side: number, most: number) => Math.max(1, Math.ceil(side / most));
+  return Math.min(
+    along(width, bed.widthMm) * along(height, bed.lengthMm),
+    along(width, bed.lengthMm) * along(height, bed.widthMm),
   );
+};
 
 export const workshop: readonly Rule[] = [
   aboutProduct({

@@ -108,9 +108,7 @@ export const water: readonly Rule[] = [
     at: ['film', 'medium', 'finish'],
     test: (context) => {
       const { product, use, operation } = context;
-      if (use.wear !== 'feet' || !staysOn(product) || (operation.role === 'medium' && product.care?.feet === 'yes'))
-        return null;
-      if (product.care?.feet === 'yes') return null;
+      if (use.wear !== 'feet' || !staysOn(product) || product.care?.feet === 'yes') return null;
       return isFilm(product) || operation.role === 'finish' || product.life?.exposed === null
         ? blocks(
             `${product.name} does not stand feet`,

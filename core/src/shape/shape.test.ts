@@ -386,8 +386,8 @@ describe('paper', () => {
       const tiled = tilesFor({ widthMm: 100, heightMm: 100 }, 'a4', correction);
       return tiled.ok ? tiled.tiles[0]!.box.width : null;
     };
-    expect([shown(1), shown(0.51), shown(1.99)]).toEqual([190, expect.closeTo(96.9, 6), expect.closeTo(378.1, 6)]);
-    expect([shown(0.5), shown(2)]).toEqual([null, null]);
+    expect([shown(1), shown(0.5), shown(2)]).toEqual([190, expect.closeTo(95, 6), expect.closeTo(380, 6)]);
+    expect([shown(0.499), shown(2.001)]).toEqual([null, null]);
   });
   test('the page of a cover has its trim all around, and the flap of a side lies at its right', () => {
     const { seamOverlap, trim } = catalogue().sizing;
@@ -409,7 +409,10 @@ describe('paper', () => {
   test('a bar that was never measured, and a drawing as large as a house, are refused', () => {
     expect(tilesFor({ widthMm: 100, heightMm: 100 }, 'a4', 0)).toMatchObject({
       ok: false,
-      problems: [{ code: 'bad-bar' }],
+      problems: [{ code: 'bad-bar', given: 'The bar of 100 mm measured 0.0 mm.' }],
+    });
+    expect(tilesFor({ widthMm: 100, heightMm: 100 }, 'a4', 2.5)).toMatchObject({
+      problems: [{ given: 'The bar of 100 mm measured 250.0 mm.' }],
     });
     expect(tilesFor({ widthMm: 9000, heightMm: 9000 }, 'a4')).toMatchObject({
       ok: false,

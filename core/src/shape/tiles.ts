@@ -44,7 +44,7 @@ export const tilesFor = (
   paper: Paper,
   correction = 1,
 ): Outcome<Tiled> => {
-  if (!(correction > 0.5 && correction < 2))
+  if (!(correction >= 0.5 && correction <= 2))
     return failed({
       code: 'bad-bar',
       given: `The bar of 100 mm measured ${(correction * 100).toFixed(1)} mm.`,

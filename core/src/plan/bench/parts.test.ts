@@ -241,6 +241,14 @@ describe('bounds', () => {
   });
 });
 
+/** Dry in 5 minutes where it begins early, in 50 later. */
+const DRIES = {
+  byStart: [
+    [0, 5],
+    [100, 50],
+  ],
+};
+
 describe('what no plan can meet', () => {
   test.each<[string, readonly object[], object, string | null, string]>([
     ['nothing', [{ id: 'a', duration: 30 }], {}, null, ''],
@@ -310,16 +318,7 @@ describe('what no plan can meet', () => {
     ...([14, 15] as const).map((max): [string, readonly object[], object, string | null, string] => [
       `a coat that dries in 5 to 50 minutes, 10 more, all within ${max}`,
       [
-        {
-          id: 'a',
-          duration: 10,
-          dry: {
-            byStart: [
-              [0, 5],
-              [100, 50],
-            ],
-          },
-        },
+        { id: 'a', duration: 10, dry: DRIES },
         { id: 'b', duration: 10 },
       ],
       {
@@ -354,6 +353,36 @@ describe('what no plan can meet', () => {
       },
       max < 20 ? 'lag-cycle' : null,
       max < 20 ? 'least gaps that fit into the greatest ones.' : '',
+    ]),
+    ...([19, 20] as const).map((max): [string, readonly object[], object, string | null, string] => [
+      `begun 70 after the end of what dries in 5 to 50, and within ${max} of its being dry`,
+      [
+        { id: 'a', duration: 10, dry: DRIES },
+        { id: 'b', duration: 10 },
+      ],
+      {
+        lags: [
+          { from: 'a', fromPoint: 'end', to: 'b', min: 70 },
+          { from: 'a', fromPoint: 'dry', to: 'b', max },
+        ],
+      },
+      max < 20 ? 'lag-cycle' : null,
+      max < 20 ? 'least gaps that fit into the greatest ones.' : '',
+    ]),
+    ...([54, 55] as const).map((max): [string, readonly object[], object, string | null, string] => [
+      `dry in 5 to 50 minutes, begun 40 after the end of another and dry within ${max} of it`,
+      [
+        { id: 'a', duration: 10 },
+        { id: 'b', duration: 10, dry: DRIES },
+      ],
+      {
+        lags: [
+          { from: 'a', fromPoint: 'end', to: 'b', min: 40 },
+          { from: 'a', fromPoint: 'end', to: 'b', toPoint: 'dry', max },
+        ],
+      },
+      max < 55 ? 'lag-cycle' : null,
+      max < 55 ? 'least gaps that fit into the greatest ones.' : '',
     ]),
     [
       'a greatest gap that is shorter than the least',

@@ -6,8 +6,8 @@ import {
   type PlanPiecesOptions,
   type WeekPlan,
 } from '../plan/index.ts';
-import type { Product } from '../materials/index.ts';
-import type { Piece, Stack } from '../piece/index.ts';
+import type { Catalogue, Product } from '../materials/index.ts';
+import type { Brief, Piece, Stack } from '../piece/index.ts';
 import { swapProduct, swapsFor } from './edit.ts';
 import { judgeStack } from './judgeStack.ts';
 import type { Preferences } from './preferences.ts';
@@ -17,7 +17,17 @@ const MOST_TRIED = 8;
 /** How long a coat keeps what comes next waiting: its next coat, or what may go on it. */
 const slowness = ({ dry }: Product): number => Math.max(dry.recoat?.high ?? 0, dry.mask?.high ?? 0);
 
-/** Stacks of a piece with one coat in place of another that dries faster, and that no rule refuses; the fastest first. */
+/** What nobody knows of a stack, by rule; null where it is refused, or cannot be judged. */
+const openOf = (stack: Stack, brief: Brief, catalogue: Catalogue, preferences: Preferences): Set<string> | null => {
+  const { findings, problems } = judgeStack(stack, brief, catalogue, preferences);
+  if (problems.length || findings.some(({ verdict }) => verdict === 'blocks')) return null;
+  return new Set(findings.filter(({ verdict }) => verdict === 'unknown').map(({ ruleId }) => ruleId));
+};
+
+/**
+ * Stacks of a piece with one coat in place of another that dries faster, the fastest first: none that a rule refuses, or of which something
+ * is not known that is known of the piece's own layers.
+ */
 const fasterStacks = (
   { parts: [part], quantity, due }: Piece,
   { catalogue, workshop }: BenchContext,
@@ -26,6 +36,7 @@ const fasterStacks = (
   if (!part?.stack) return [];
   const { stack } = part;
   const brief = { part, workshop, quantity, due };
+  const open = openOf(stack, brief, catalogue, preferences) ?? new Set<string>();
   return stack.operations
     .flatMap((operation) => {
       const now = operation.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
@@ -40,11 +51,11 @@ const fasterStacks = (
         }));
     })
     .sort((one, other) => other.saves - one.saves)
-    .slice(0, MOST_TRIED)
     .filter(({ stack: changed }) => {
-      const { findings, problems } = judgeStack(changed, brief, catalogue, preferences);
-      return problems.length === 0 && findings.every(({ verdict }) => verdict !== 'blocks');
-    });
+      const opened = openOf(changed, brief, catalogue, preferences);
+      return opened !== null && [...opened].every((rule) => open.has(rule));
+    })
+    .slice(0, MOST_TRIED);
 };
 
 /**

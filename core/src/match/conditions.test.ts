@@ -21,6 +21,15 @@ const situated = (said: Said) => {
 const UNKNOWN: Partial<Use> = { ...plainUse(), nots: [] };
 
 describe('what is unsaid is a condition', () => {
+  test('how hot is said by degrees; on a lamp by what gives the light', () => {
+    const words = (use: Said['use']) =>
+      UNSAID.heat
+        .rungs(situated({ base: 'glass-soda-lime', use: { heat: 'unknown', ...use } }))
+        .map(({ onlyIf }) => onlyIf);
+    expect(words({}).slice(0, 2)).toEqual(['only if it stays cool', 'only if it gets no hotter than 45 °C']);
+    expect(words({ item: 'lamp' })[0]).toBe('only with an LED');
+  });
+
   test.each<[string, Said, UnsaidField, unknown]>([
     [
       'a decal on a mug of unknown use',

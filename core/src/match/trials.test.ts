@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import type { Trial } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
+import { RULE_ROWS } from '../testing/ruleRows.ts';
 import { judgeStack, matchLayers, trialOf, whyNot } from './index.ts';
 import type { Finding } from './index.ts';
 
@@ -70,6 +71,18 @@ describe('a trial of the user’s own that held', () => {
     expect(lifeIn(said)).toBe('cautions');
     expect(lifeIn({ ...said, use: { ...said.use, lifeYears: 9 } })).toBe('blocks');
     expect(lifeIn({ ...said, base: 'aluminium' })).toBe('blocks');
+  });
+
+  test('of a whole way of working speaks only of that way', () => {
+    const { said, stack } = RULE_ROWS.find(({ rule, says }) => rule === 'method-suits-surface' && says === 'blocks')!;
+    const saysOf = (trials: readonly Trial[]) =>
+      judgeStack(stack, briefOf(said), all, { trials }).findings.find(
+        ({ ruleId }) => ruleId === 'method-suits-surface',
+      );
+    const trial = held(saysOf([])!, said, stack);
+    expect(trial).toMatchObject({ productId: null, methodId: stack.methodId });
+    expect(saysOf([trial])?.verdict).toBe('cautions');
+    expect(saysOf([{ ...trial, methodId: 'another-way' }])?.verdict).toBe('blocks');
   });
 
   test('never speaks against safety', () => {

@@ -335,6 +335,7 @@ export const RULE_ROWS: readonly RuleRow[] = [
     ['cautions', { base: 'foam-ps' }, FILM],
     ['cautions', { base: 'melamine-board' }, FILM],
     ['-', { base: 'melamine-board' }, LOOSE_FILM],
+    ['unknown', own({ energy: 'lowMid' }), LOW_IRON],
     ['-', own({ energy: 'mid' }), LOW_IRON],
     ['-', glass, FILM],
     ['-', own({}), 'paint-stencil: m/film-stencil'],

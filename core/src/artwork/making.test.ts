@@ -329,12 +329,22 @@ describe('what it can be cut from', () => {
     expect(found.reasons).toHaveLength(said.length);
     said.forEach((words, index) => expect(found.reasons[index]).toMatch(words));
   });
-  test('decals are cut from films, stencils from masks; those that suit come first', () => {
+  test('decals are cut from films, stencils from masks', () => {
     expect(suit('sheet-stencil', facts, 'decal')).toBeUndefined();
     expect(suit('iron-on-glitter', facts, 'decal')).toMatchObject({ suits: false });
-    const order = suitsOf(facts, 'stencil', all).map(({ suits }) => suits);
-    expect(order).toEqual([...order].sort((one, other) => Number(other) - Number(one)));
   });
+  test.each([1.1, 1.5, 6])(
+    'with strokes of %d mm those that suit come first, of those alike the ones with least to mind',
+    (mm) => {
+      for (const products of [all.products, all.products.toReversed()]) {
+        const order = suitsOf({ ...facts, minStrokeMm: mm, minWebMm: mm }, 'stencil', { products }).map(
+          ({ suits, reasons }) => (suits ? 0 : 100) + reasons.length,
+        );
+        expect(new Set(order).size).toBeGreaterThan(1);
+        expect(order).toEqual([...order].sort((one, other) => one - other));
+      }
+    },
+  );
   test('weeding takes longer for more pieces', () => {
     const few = weedingMinutes(facts, all);
     const many = weedingMinutes({ ...facts, pieceCount: 40 }, all);

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { boundsOf, rectangle } from '../shape/index.ts';
 import type { Artwork } from './artwork.ts';
-import { drawnBounds, inRows, onOwnPage, sized } from './page.ts';
+import { drawnBounds, inRows, onOwnPage } from './page.ts';
 
 /** A page with one upright rectangle on it, from its corner unless said. */
 const block = (width: number, height: number, at = { x: 0, y: 0 }): Artwork => ({
@@ -37,11 +37,4 @@ test('a page as large as what is drawn begins at it', () => {
   const own = onOwnPage(block(30, 10, { x: 7, y: 4 }));
   expect(own).toMatchObject({ widthMm: 30, heightMm: 10 });
   expect(drawnBounds(own)).toEqual({ x: 0, y: 0, width: 30, height: 10 });
-});
-
-test('twice as large and turned by a quarter, it lies at the corner again', () => {
-  const turned = sized(block(30, 10, { x: 7, y: 4 }), 2, 90);
-  expect([turned.widthMm, turned.heightMm]).toEqual([expect.closeTo(20, 6), expect.closeTo(60, 6)]);
-  const drawn = drawnBounds(turned);
-  expect([drawn.x, drawn.y]).toEqual([expect.closeTo(0, 6), expect.closeTo(0, 6)]);
 });

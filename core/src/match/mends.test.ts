@@ -43,6 +43,38 @@ const standsIn = (changed: Brief): ((refusal: Refusal) => boolean) => {
     !still.has(methodId) && !open.has(methodId) && (keyId === null || !still.has(`${methodId}/${keyId}`));
 };
 
+/** The changes that are tried, a line for each sort: its kind, the smallest and the largest, and how many there are. */
+const triedFor = (said: Said): string => {
+  const read = situationOf(briefOf(said), all, DEFAULT_SCHOOLS);
+  if (!read.ok) throw new Error('the piece names unknown materials');
+  const lines = changesFor(read.situation).map((ladder) => {
+    const [first, last] = [ladder[0]!, ladder.at(-1)!];
+    return `${first.kind}: ${first.label}${ladder.length > 1 ? ` … ${last.label} (${ladder.length})` : ''}`;
+  });
+  return `\n${lines.join('\n')}\n`;
+};
+
+test.each<[string, Said]>([
+  ...PIECES.filter(([name]) => /candle|thin letters|without tools|dishwasher/.test(name)),
+  [
+    'a board that food touches, walked on, bare',
+    { base: 'hardwood', use: { food: 'food', wear: 'feet', lifeYears: 2 } },
+  ],
+  [
+    'a board with its letters below',
+    { base: 'hardwood', use: { food: 'food', soak: 'yes', heatC: 52 }, design: { zone: 'underside' } },
+  ],
+  [
+    'a dark jersey in a warm damp room',
+    {
+      base: 'polyester',
+      surface: { tone: 'dark' },
+      use: { mustComeOff: 'yes' },
+      workshop: { temperatureC: 29, relativeHumidity: 72 },
+    },
+  ],
+])('changes that are tried for %s', (_name, said) => expect(triedFor(said)).toMatchSnapshot());
+
 describe.each(PIECES.filter((_, index) => index % runs(4, 1) === 0))('%s', (_name, said) => {
   const brief = briefOf(said);
   const read = situationOf(brief, all, DEFAULT_SCHOOLS);

@@ -53,7 +53,22 @@ const FLIPPED = {
 const SHIFTED = { '<': '<=', '>': '>=', '<=': '<', '>=': '>' };
 const SPEAKING = { blocks: 'cautions', cautions: 'blocks', unknown: 'blocks', favours: 'cautions' };
 
-/** Every small fault in a source: where, and what stands there instead. */
+/** Figures below this only keep rounding away: twice as much of it is no fault. */
+const ROUNDING = 1e-6;
+/** Whether a comparison only keeps the larger or smaller of its sides: of two alike it does not matter which. */
+const keepsOneSide = (node, source) => {
+  const { parent } = node;
+  const [left, right] = [node.left.getText(source), node.right.getText(source)];
+  if (ts.isConditionalExpression(parent) && parent.condition === node)
+    return (
+      [left, right].sort().join() === [parent.whenTrue.getText(source), parent.whenFalse.getText(source)].sort().join()
+    );
+  if (!ts.isIfStatement(parent) || parent.expression !== node || parent.elseStatement) return false;
+  const done = parent.thenStatement.getText(source);
+  return [`${left} = ${right};`, `${right} = ${left};`].includes(done);
+};
+
+/** Every small fault in a source: where, and what stands there instead. What changes nothing by its form is no fault. */
 const faultsIn = (file) => {
   const source = ts.createSourceFile(file, readFileSync(file, 'utf8'), ts.ScriptTarget.Latest, true);
   const faults = [];
@@ -67,14 +82,15 @@ const faultsIn = (file) => {
   const visit = (node) => {
     if (ts.isBinaryExpression(node)) {
       const operator = node.operatorToken.getText(source);
-      if (FLIPPED[operator]) fault(node.operatorToken, FLIPPED[operator], `${operator} for ${FLIPPED[operator]}`);
-      if (SHIFTED[operator]) fault(node.operatorToken, SHIFTED[operator], `${operator} for ${SHIFTED[operator]}`);
+      if (FLIPPED[operator]) fault(node.operatorToken, FLIPPED[operator], `${operator} became ${FLIPPED[operator]}`);
+      if (SHIFTED[operator] && !keepsOneSide(node, source))
+        fault(node.operatorToken, SHIFTED[operator], `${operator} became ${SHIFTED[operator]}`);
     }
-    if (ts.isNumericLiteral(node)) {
+    if (ts.isNumericLiteral(node) && !(Number(node.text) > 0 && Number(node.text) <= ROUNDING)) {
       // one more of a large or measured number is within what the craft can tell apart: those are doubled
       const isCount = Number.isInteger(Number(node.text)) && Number(node.text) < 10;
-      if (isCount) fault(node, String(Number(node.text) + 1), `${node.text} for one more`);
-      else fault(node, String(2 * Number(node.text)), `${node.text} for twice as many`);
+      if (isCount) fault(node, String(Number(node.text) + 1), `${node.text} became one more`);
+      else fault(node, String(2 * Number(node.text)), `${node.text} became twice as many`);
     }
     if (ts.isPrefixUnaryExpression(node) && node.operator === ts.SyntaxKind.ExclamationToken)
       fault(node, node.operand.getText(source), 'a "not" left out');
@@ -84,7 +100,7 @@ const faultsIn = (file) => {
       fault(
         node.expression,
         SPEAKING[node.expression.getText(source)],
-        `${node.expression.getText(source)} for ${SPEAKING[node.expression.getText(source)]}`,
+        `${node.expression.getText(source)} became ${SPEAKING[node.expression.getText(source)]}`,
       );
     ts.forEachChild(node, visit);
   };

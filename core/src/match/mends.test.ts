@@ -54,7 +54,7 @@ const triedFor = (said: Said): string => {
   return `\n${lines.join('\n')}\n`;
 };
 
-test.each<[string, Said]>([
+test.each<readonly [string, Said]>([
   ...PIECES.filter(([name]) => /candle|thin letters|without tools|dishwasher/.test(name)),
   [
     'a board that food touches, walked on, bare',

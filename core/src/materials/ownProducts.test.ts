@@ -78,12 +78,18 @@ describe('words of a label', () => {
     expect(all.productById.get('film-permanent')?.care?.basis).not.toBe('your-label');
   });
 
+  test('say what nobody knew, towards the careful side', () =>
+    expect(
+      users([label('film-permanent.childRated', 'no', 'word')]).productById.get('film-permanent')?.childRated,
+    ).toBe('no'));
+
   test.each([
     ['a word that is none', label('film-permanent.care.water', 'boiling', 'word'), 'bad-word'],
     ['a number for a word', label('film-permanent.care.water', 3, 'h'), 'bad-word'],
     ['a word for a figure', label('film-permanent.heatLimitC', 'hot', 'word'), 'wrong-unit'],
     ['food-rated, as nobody has checked', label('flood-epoxy.foodRated', 'yes', 'word'), 'only-tighter'],
     ['less air than the fumes need', label('aerosol-enamel.air', 'room', 'word'), 'only-tighter'],
+    ['rated for children, as nobody has checked', label('film-permanent.childRated', 'yes', 'word'), 'only-tighter'],
     ['another name', label('film-permanent.name', 'Moon', 'word'), 'unknown-figure'],
   ])('%s is refused', (_name, override, code) => {
     const read = usersCatalogue(all, { ownProducts: [], overrides: [override] });

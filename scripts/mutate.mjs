@@ -184,7 +184,12 @@ const drawn = (list, many, name) => {
 const TESTS_BESIDE = {
   'core/src/materials': ['core/src/materials', 'core/src/workspace', 'core/src/match/trials.test.ts'],
   'core/src/problem': ['core/src/problem', 'core/src/units', 'core/src/workspace'],
-  'core/src/shape': ['core/src/shape', 'core/src/workspace', 'core/src/artwork/making.test.ts'],
+  'core/src/shape': [
+    'core/src/shape',
+    'core/src/artwork/told.test.ts',
+    'core/src/workspace/bounds.test.ts',
+    'core/src/artwork/making.test.ts',
+  ],
   'core/src/dry': ['core/src/dry', 'core/src/plan/planPieces.test.ts'],
   'core/src/piece': ['core/src/piece', 'core/src/workspace/bounds.test.ts', 'core/src/match/told.test.ts'],
   'core/src/line': ['core/src/line/readings.test.ts', 'core/src/line'],

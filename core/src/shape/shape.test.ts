@@ -65,6 +65,8 @@ describe('the cover of a cone', () => {
       { numRuns: 100, seed: 11 },
     );
   });
+  test('ten metres is the largest', () =>
+    expect(frustumTemplate({ topDiameterMm: 80, bottomDiameterMm: 60, slantMm: 10_000 }).ok).toBe(true));
   test('equal rims are a cylinder: a rectangle', () => {
     expect(frustumTemplate({ topDiameterMm: 80, bottomDiameterMm: 80, heightMm: 100 })).toMatchObject({
       isCylinder: true,
@@ -83,6 +85,7 @@ describe('the cover of a cone', () => {
       { topDiameterMm: 200, bottomDiameterMm: 100, slantMm: 40 },
       /at least|slant height of 40/,
     ],
+    ['more than ten metres', { topDiameterMm: 80, bottomDiameterMm: 60, slantMm: 10_001 }, /10001 mm/],
     ['a negative diameter', { topDiameterMm: -80, bottomDiameterMm: 60, slantMm: 90 }, /top diameter of -80/],
     ['not a number', { topDiameterMm: NaN, bottomDiameterMm: 60, slantMm: 90 }, /NaN/],
     ['a gap all around', { topDiameterMm: 80, bottomDiameterMm: 60, slantMm: 90, gapMm: 300 }, /gap of 300/],

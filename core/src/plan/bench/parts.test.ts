@@ -193,6 +193,19 @@ describe('the model of a problem', () => {
     const score = scoreOf(model, [at(0, 0), at(1, 130), at(2, 200)]);
     // the sign is done at 230 and the board at 180
     expect(score).toEqual({ tardiness: 130 + 30, makespan: 230, sittings: 2, leastStart: 130 });
+    const sittings = (...minutes: readonly [number, number]) => {
+      const both = modelOf(
+        bench([
+          { id: 'a', duration: 10 },
+          { id: 'b', duration: 10 },
+        ]),
+      );
+      return scoreOf(
+        both,
+        minutes.map((minute, step) => both.classes[step]!.starts.indexOf(minute)),
+      ).sittings;
+    };
+    expect([sittings(0, 50), sittings(0, 340), sittings(100, 190), sittings(190, 300)]).toEqual([1, 2, 1, 2]);
   });
 });
 

@@ -222,3 +222,11 @@ test.each([
 ])('the zone of the bench may be "%s": %s', (zone, isRead) =>
   expect(settingsSchema.safeParse({ ...plainSettings(), zone }).success).toBe(isRead),
 );
+
+test('a bench of which nothing was said has two hands, one turner, and a rack for all', () =>
+  expect(plainSettings()).toMatchObject({
+    length: 'mm',
+    temperature: 'C',
+    zone: 'UTC',
+    bench: { hands: 1, turnerPlaces: 1, rackPlaces: null, quietHours: null, exceptions: [], direction: 'forward' },
+  }));

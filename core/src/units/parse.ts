@@ -133,14 +133,22 @@ const readMeasure = (text: string, measure: Measure): Outcome<{ value: number }>
 };
 
 const NEXT_SMALLER: Readonly<Record<string, string>> = {
+  w: 'd',
+  wk: 'd',
+  week: 'd',
+  weeks: 'd',
   d: 'h',
   day: 'h',
   days: 'h',
   h: 'min',
   hr: 'min',
+  hrs: 'min',
   hour: 'min',
   hours: 'min',
   min: 's',
+  mins: 's',
+  minute: 's',
+  minutes: 's',
   ft: 'in',
   "'": 'in',
   m: 'cm',

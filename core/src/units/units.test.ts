@@ -54,6 +54,35 @@ describe('reading what a crafter types', () => {
     ['212F', 100],
   ])('temperature %s is %d °C', (text, expected) => expect(valueOf(parseTemperature(text))).toBeCloseTo(expected, 3));
 
+  test.each([
+    [parseLength, ['1 m', '100 cm', '1000 mm', '1000']],
+    [parseLength, ['1 ft', '12 in', '12 inches', '12"', '12″', "1'", '304.8 mm']],
+    [parseArea, ['1 m2', '1 m²', '10000 cm2', '10000 cm²', '1000000 mm2', '1000000 mm²', '1000000']],
+    [parseArea, ['1 ft2', '1 ft²', '144 in2', '144 in²', '92903.04 mm2']],
+    [parseVolume, ['1 l', '1 litre', '1 litres', '10 dl', '100 cl', '1000 ml', '1000']],
+    [parseVolume, ['1 gal', '4 quart', '8 pint', '128 fl oz', '128 floz', '3785.41 ml']],
+    [parseMass, ['1 kg', '1000 g', '1000000 mg', '1000']],
+    [parseMass, ['1 lb', '16 oz', '453.592 g']],
+    [parseDuration, ['1 w', '1 wk', '1 week', '1 weeks', '7 d', '7 days', '6 day 24 h', '168 hours', '10080']],
+    [
+      parseDuration,
+      ['1 h', '1 hr', '1 hrs', '1 hour', '60 min', '60 mins', '60 minutes', '59 minute 60 s', '3600 sec'],
+    ],
+  ] as const)('%p: as much in every unit', (parse, texts) => {
+    const [first, ...others] = texts.map((text) => valueOf(parse(text)) ?? NaN);
+    for (const value of others) expect(value / first!).toBeCloseTo(1, 5);
+  });
+
+  test.each([
+    ['1 week 2', 9 * 1440],
+    ['1 wk 2', 9 * 1440],
+    ['2 hrs 30', 150],
+    ['1 minute 30', 1.5],
+    ['3 mins 30', 3.5],
+  ])('the bare number after %s is in the next smaller unit', (text, minutes) =>
+    expect(valueOf(parseDuration(text))).toBeCloseTo(minutes, 6),
+  );
+
   test('areas, volumes and masses take their own units', () => {
     expect(valueOf(parseArea('120 cm2'))).toBe(12000);
     expect(valueOf(parseVolume('8 fl oz'))).toBeCloseTo(236.588, 2);

@@ -89,6 +89,39 @@ describe('shapes', () => {
   ])('%s', (_, body, area) => expect(polygonArea(designOf(drawn(100, 100, body)))).toBeCloseTo(area, 0));
 });
 
+describe('where shapes lie, and how small they may be', () => {
+  test.each<[string, string, readonly number[] | string]>([
+    ['a dot of 0.8 mm', '<circle cx="10" cy="20" r="0.4"/>', [9.6, 19.6, 0.8, 0.8]],
+    ['a flat dot', '<ellipse cx="10" cy="20" rx="0.4" ry="0.3"/>', [9.6, 19.7, 0.8, 0.6]],
+    ['a fleck', '<rect x="10" y="20" width="0.5" height="0.4"/>', [10, 20, 0.5, 0.4]],
+    ['shares of the page', '<circle cx="50%" cy="25%" r="10%"/>', [40, 15, 20, 20]],
+    ['shares of a wide page', '<rect x="10%" y="10%" width="50%" height="50%" rx="2%"/>', [20, 10, 100, 50]],
+    ['a coordinate too many', '<polygon points="0,0 40,0 40,30 7"/>', [0, 0, 40, 30]],
+    [
+      'a clone moved along one side only',
+      '<defs><rect id="a" width="5" height="5"/></defs><use href="#a" y="7"/>',
+      [0, 7, 5, 5],
+    ],
+    ['no radius', '<circle cx="10" cy="20" r="0"/>', 'nothing-drawn'],
+    ['no height', '<ellipse cx="10" cy="20" rx="4" ry="0"/>', 'nothing-drawn'],
+    ['no width', '<rect width="0" height="4"/>', 'nothing-drawn'],
+    ['a corner of a polygon', '<polygon points="3,4"/>', 'nothing-drawn'],
+    ['what is not visible', '<rect width="4" height="4" visibility="hidden"/>', 'nothing-drawn'],
+    ['what is seen through whole', '<rect width="4" height="4" fill-opacity="0"/>', 'nothing-drawn'],
+  ])('%s', (name, body, expected) =>
+    expect(
+      boundsIn(body, name.includes('wide') ? 'width="200mm" height="100mm" viewBox="0 0 200 100"' : undefined),
+    ).toEqual(expected),
+  );
+
+  test.each([
+    ['one radius rounds both ways', '<rect width="40" height="20" ry="5"/>', 800 - 25 * (4 - Math.PI)],
+    ['two radii', '<rect width="40" height="20" rx="10" ry="5"/>', 800 - 50 * (4 - Math.PI)],
+    ['none one way rounds nothing', '<rect width="40" height="20" rx="0" ry="5"/>', 800],
+    ['no larger than half', '<rect width="40" height="20" rx="90" ry="90"/>', Math.PI * 200],
+  ])('corners: %s', (_, body, area) => expect(polygonArea(designOf(drawn(100, 100, body)))).toBeCloseTo(area, 0));
+});
+
 describe('styles', () => {
   test.each([
     ['attribute', '<rect fill="#abc" width="9" height="9"/>', '#aabbcc'],

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { draws } from '../../testing/runs.ts';
 import { boundsOf } from '../../testing/bounds.ts';
-import { benchProblemSchema, readBenchProblem, type BenchProblem } from '../index.ts';
+import { benchProblemSchema, checkBenchPlan, readBenchProblem, type BenchProblem } from '../index.ts';
 import { propagated, touching, wholeBounds } from './bounds.ts';
 import { minuteOf, modelOf, type Point } from './model.ts';
 import { scoreOf } from './objective.ts';
@@ -416,6 +416,115 @@ describe('what no plan can meet', () => {
     const refusal = plainRefusal(modelOf(bench(steps, rest)));
     expect([refusal?.code ?? null, refusal?.allowed ?? '']).toEqual([code, allowed]);
   });
+});
+
+describe('a plan that is wrong is told so', () => {
+  const ab = (one: object = {}, other: object = {}) => [
+    { id: 'a', duration: 30, ...one },
+    { id: 'b', duration: 20, ...other },
+  ];
+  const gap = (more: object) => ({ lags: [{ from: 'a', fromPoint: 'dry', to: 'b', ...more }] });
+  const rack = { resource: 'rack', units: 1, until: 'fetch' as const };
+  const racked = { uses: [hands, rack], dry: 20 };
+  const one = { resources: { hands: { capacity: 1 }, rack: { capacity: 1 } } };
+  test.each<[string, readonly object[], object, Readonly<Record<string, number>>, readonly string[]]>([
+    ['as it should be', ab(), {}, { a: 0, b: 30 }, []],
+    ['without a start', ab(), {}, { a: 0 }, ['b has no start']],
+    ['between two minutes', ab(), {}, { a: 0, b: 30.5 }, ['b has no start']],
+    ['beside the grid', ab(), {}, { a: 0, b: 35 }, ['b is off the grid']],
+    ['beside the grid at its pin', ab(), { pins: { b: 35 } }, { a: 0, b: 35 }, []],
+    ['not at its pin', ab(), { pins: { b: 100 } }, { a: 0, b: 30 }, ['b is not at its pin']],
+    ['into the night', ab(), {}, { a: 0, b: 50 }, ['b leaves hands']],
+    ['just before the night', ab(), {}, { a: 0, b: 40 }, []],
+    ['over the night, where it may be carried on', ab({}, { splittable: true }), {}, { a: 0, b: 50 }, []],
+    ['begun in the night', ab({}, { splittable: true }), {}, { a: 0, b: 60 }, ['b leaves hands']],
+    ['both at once', ab(), {}, { a: 0, b: 20 }, ['hands is overdrawn']],
+    [
+      'while a hand is away',
+      ab(),
+      { resources: { hands: { capacity: 1, busy: [[40, 50, 1]] } } },
+      { a: 0, b: 30 },
+      ['hands is overdrawn'],
+    ],
+    ['once it is back', ab(), { resources: { hands: { capacity: 1, busy: [[30, 40, 1]] } } }, { a: 0, b: 40 }, []],
+    ['two facts at once', ab(), { done: { a: 0, b: 10 } }, { a: 0, b: 10 }, []],
+    ['a fact moved', ab(), { done: { a: 0 } }, { a: 10, b: 100 }, ['a was done at another time']],
+    ['begun while a fact is under way', ab(), { done: { a: 0 } }, { a: 0, b: 20 }, ['hands is overdrawn']],
+    ['too soon', ab({ dry: 20 }), gap({ min: 60 }), { a: 0, b: 100 }, ['a to b: 50']],
+    ['just late enough', ab({ dry: 20 }), gap({ min: 60 }), { a: 0, b: 110 }, []],
+    ['too late', ab({ dry: 20 }), gap({ max: 40 }), { a: 0, b: 100 }, ['a to b: 50']],
+    ['just soon enough', ab({ dry: 20 }), gap({ max: 50 }), { a: 0, b: 100 }, []],
+    [
+      'too soon, and done all the same',
+      ab({ dry: 20 }),
+      { ...gap({ min: 60 }), done: { b: 100 } },
+      { a: 0, b: 100 },
+      [],
+    ],
+    [
+      'between two windows',
+      ab(),
+      {
+        either: [
+          {
+            from: 'a',
+            fromPoint: 'end',
+            to: 'b',
+            windows: [
+              [0, 60],
+              [100, null],
+            ],
+          },
+        ],
+      },
+      { a: 0, b: 100 },
+      ['a to b: 70 in no window'],
+    ],
+    [
+      'in the last window',
+      ab(),
+      {
+        either: [
+          {
+            from: 'a',
+            fromPoint: 'end',
+            to: 'b',
+            windows: [
+              [0, 60],
+              [100, null],
+            ],
+          },
+        ],
+      },
+      { a: 0, b: 130 },
+      [],
+    ],
+    ['late', ab(), { due: { sign: 50 } }, { a: 0, b: 40 }, ['b is late']],
+    ['just in time', ab(), { due: { sign: 60 } }, { a: 0, b: 40 }, []],
+    [
+      'on a rack that is full until it is fetched',
+      ab(racked, racked),
+      one,
+      { a: 20, b: 40 },
+      ['hands is overdrawn', 'rack is overdrawn'],
+    ],
+    [
+      'on a rack from which nobody has fetched yet',
+      ab({ ...racked, duration: 20 }, racked),
+      one,
+      { a: 30, b: 110 },
+      [],
+    ],
+    [
+      'on a rack not fetched in the night',
+      ab({ ...racked, duration: 30 }, { ...racked, inside: [] }),
+      one,
+      { a: 30, b: 80 },
+      ['rack is overdrawn'],
+    ],
+  ])('%s', (_name, steps, rest, starts, said) =>
+    expect(checkBenchPlan(bench(steps, rest), starts, true)).toEqual(said),
+  );
 });
 
 test('the bounds of a problem that is read', () =>

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { catalogue } from '../materials/index.ts';
+import { catalogue, overlay } from '../materials/index.ts';
 import { matchLayers } from '../match/index.ts';
 import { planPieces } from '../plan/index.ts';
 import { DEFAULT_SCHOOLS, plainPiece, type Part, type Stack } from '../piece/index.ts';
@@ -226,6 +226,27 @@ describe('the day from which it holds', () => {
       from: new Date(Date.parse(filmEnd) + 72 * 3_600_000).toISOString(),
       waitsFor: 'permanent film ready for its first wash',
     });
+  });
+
+  test('a dishwasher waits for the full cure, also where a label allows it', () => {
+    const { plan, part } = cared({ base: 'glass-soda-lime' }, (id) => id === 'film-permanent');
+    const label = { figure: 'film-permanent.care.water', value: 'dishwasher', unit: 'word' as const };
+    const labelled = overlay(all, [{ ...label, basis: 'your-label', enteredOn: '2026-11-25' }]);
+    if (!labelled.ok) throw new Error('label');
+    const care = careOf(part, labelled.catalogue, plan, { ...DEFAULT_SCHOOLS, dishwasher: 'byLabel' });
+    const film = all.productById.get('film-permanent')!;
+    const filmEnd = plan.steps.find(({ stepId }) => stepId.startsWith('film#'))!.end;
+    expect(care.ok && care.limits.find(({ axis, zone }) => axis === 'water' && zone === 'outside')).toMatchObject({
+      value: 'dishwasher',
+      from: new Date(Date.parse(filmEnd) + film.dry.cure!.high * 60_000).toISOString(),
+      waitsFor: 'permanent film cured',
+    });
+  });
+
+  test('what has no cure of its own holds no sooner than its first wash', () => {
+    const { limit } = cared({ base: 'polyester', surface: { tone: 'light' } }, (id) => id === 'dye-sheet');
+    for (const axis of ['soak', 'tumble', 'iron', 'water'] as const)
+      expect([axis, limit(axis)?.waitsFor]).toEqual([axis, 'dye-transfer sheet ready for its first wash']);
   });
 
   test('paint is washed when the slowest coat has cured', () => {

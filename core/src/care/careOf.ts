@@ -148,7 +148,7 @@ const readyAt = (
   const stage =
     readyFor === 'feet' && product.dry.feet
       ? 'feet'
-      : product.dry.firstWash && (treated || (readyFor === 'firstWash' && !isAfterCure))
+      : product.dry.firstWash && (treated || (readyFor === 'firstWash' && !isAfterCure) || !product.dry.cure)
         ? 'firstWash'
         : heated
           ? null

@@ -46,6 +46,12 @@ describe('printed figures come back', () => {
   ])('film after %d h has %d of its bond', (hours, share) =>
     expect(bondStrength(hours * 60, 23)).toBeCloseTo(share, 1),
   );
+  test('ten degrees more and the bond grows twice as fast', () => {
+    for (const minutes of [10, 60, 24 * 60]) {
+      expect(bondStrength(minutes, 33)).toBeCloseTo(bondStrength(2 * minutes, 23), 9);
+      expect(bondStrength(minutes, 13)).toBeCloseTo(bondStrength(minutes / 2, 23), 9);
+    }
+  });
   test('ten degrees change a rate by its Q10', () => expect(perTenDegrees(33, 1.7)).toBeCloseTo(1.7, 9));
 });
 

@@ -252,6 +252,13 @@ describe('readings from a file', () => {
     expect(from(readRows([...hoursOf(10), '2026-12-05T00:00:00Z']))).toBe('strays');
     const days = readRows([...hoursOf(60), '2027-06-01T00:00:00Z']);
     expect(days.ok ? '' : days.question?.words).toBe('Row 62 is 2027, 209 days after the rest: left out?');
+    for (const [at, words] of [
+      ['2028-11-01T00:00:00Z', 'Row 62 is 2028, 728 days after the rest: left out?'],
+      ['2028-11-06T00:00:00Z', 'Row 62 is 2028, 2 years after the rest: left out?'],
+    ] as const) {
+      const read = readRows([...hoursOf(60), at]);
+      expect(read.ok ? '' : read.question?.words).toBe(words);
+    }
     const later = readRows([...hoursOf(60), '2031-01-01T00:00:00Z']);
     expect(later.ok ? '' : later.question?.words).toBe('Row 62 is 2031, 4 years after the rest: left out?');
   });

@@ -261,6 +261,37 @@ const DRIES = {
     [100, 50],
   ],
 };
+const DRIES_SOONER = {
+  byStart: [
+    [0, 5],
+    [100, 10],
+  ],
+};
+type Refused = [name: string, steps: readonly object[], rest: object, code: string | null, allowed: string];
+/** Two steps of ten minutes with a least gap and a greatest one: the greatest that just leaves room, and one a minute shorter. */
+const about = (
+  least: number,
+  told: (max: number) => readonly [name: string, drying: object | number, dryingThen: object | number],
+  [atLeast, atMost]: readonly [object, object],
+): Refused[] =>
+  [least - 1, least].map((max) => {
+    const [name, drying, dryingThen] = told(max);
+    return [
+      name,
+      [
+        { id: 'a', duration: 10, dry: drying },
+        { id: 'b', duration: 10, dry: dryingThen },
+      ],
+      {
+        lags: [
+          { from: 'a', to: 'b', ...atLeast },
+          { from: 'a', to: 'b', ...atMost, max },
+        ],
+      },
+      max < least ? 'lag-cycle' : null,
+      max < least ? 'least gaps that fit into the greatest ones.' : '',
+    ];
+  });
 
 describe('what no plan can meet', () => {
   test.each<[string, readonly object[], object, string | null, string]>([
@@ -328,74 +359,21 @@ describe('what no plan can meet', () => {
       null,
       '',
     ],
-    ...([14, 15] as const).map((max): [string, readonly object[], object, string | null, string] => [
-      `a coat that dries in 5 to 50 minutes, 10 more, all within ${max}`,
-      [
-        { id: 'a', duration: 10, dry: DRIES },
-        { id: 'b', duration: 10 },
-      ],
-      {
-        lags: [
-          { from: 'a', fromPoint: 'dry', to: 'b', min: 10 },
-          { from: 'a', fromPoint: 'end', to: 'b', max },
-        ],
-      },
-      max < 15 ? 'lag-cycle' : null,
-      max < 15 ? 'least gaps that fit into the greatest ones.' : '',
+    ...about(15, (max) => [`a coat that dries in 5 to 50 minutes, 10 more, all within ${max}`, DRIES, 0], [
+      { fromPoint: 'dry', min: 10 },
+      { fromPoint: 'end' },
     ]),
-    ...([19, 20] as const).map((max): [string, readonly object[], object, string | null, string] => [
-      `dry 40 after the other is dry, and begun within ${max} of its end`,
-      [
-        { id: 'a', duration: 10, dry: 0 },
-        {
-          id: 'b',
-          duration: 10,
-          dry: {
-            byStart: [
-              [0, 5],
-              [100, 10],
-            ],
-          },
-        },
-      ],
-      {
-        lags: [
-          { from: 'a', fromPoint: 'dry', to: 'b', toPoint: 'dry', min: 40 },
-          { from: 'a', fromPoint: 'end', to: 'b', max },
-        ],
-      },
-      max < 20 ? 'lag-cycle' : null,
-      max < 20 ? 'least gaps that fit into the greatest ones.' : '',
+    ...about(20, (max) => [`dry 40 after the other is dry, and begun within ${max} of its end`, 0, DRIES_SOONER], [
+      { fromPoint: 'dry', toPoint: 'dry', min: 40 },
+      { fromPoint: 'end' },
     ]),
-    ...([19, 20] as const).map((max): [string, readonly object[], object, string | null, string] => [
-      `begun 70 after the end of what dries in 5 to 50, and within ${max} of its being dry`,
-      [
-        { id: 'a', duration: 10, dry: DRIES },
-        { id: 'b', duration: 10 },
-      ],
-      {
-        lags: [
-          { from: 'a', fromPoint: 'end', to: 'b', min: 70 },
-          { from: 'a', fromPoint: 'dry', to: 'b', max },
-        ],
-      },
-      max < 20 ? 'lag-cycle' : null,
-      max < 20 ? 'least gaps that fit into the greatest ones.' : '',
+    ...about(20, (max) => [`begun 70 after the end of what dries, and within ${max} of its being dry`, DRIES, 0], [
+      { fromPoint: 'end', min: 70 },
+      { fromPoint: 'dry' },
     ]),
-    ...([54, 55] as const).map((max): [string, readonly object[], object, string | null, string] => [
-      `dry in 5 to 50 minutes, begun 40 after the end of another and dry within ${max} of it`,
-      [
-        { id: 'a', duration: 10 },
-        { id: 'b', duration: 10, dry: DRIES },
-      ],
-      {
-        lags: [
-          { from: 'a', fromPoint: 'end', to: 'b', min: 40 },
-          { from: 'a', fromPoint: 'end', to: 'b', toPoint: 'dry', max },
-        ],
-      },
-      max < 55 ? 'lag-cycle' : null,
-      max < 55 ? 'least gaps that fit into the greatest ones.' : '',
+    ...about(55, (max) => [`begun 40 after the end of another and dry within ${max} of it`, 0, DRIES], [
+      { fromPoint: 'end', min: 40 },
+      { fromPoint: 'end', toPoint: 'dry' },
     ]),
     [
       'a greatest gap that is shorter than the least',

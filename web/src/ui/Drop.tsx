@@ -6,24 +6,45 @@ interface Props extends Pick<PopoverProps, 'width' | 'position'> {
   readonly onChange: (opened: boolean) => void;
   /** What it hangs on: a button that opens and closes it. */
   readonly target: ReactElement;
-  readonly className?: string;
+  /** True where it is only read: what finds no room in the window is scrolled. */
+  readonly isText?: boolean;
   readonly children: ReactNode;
 }
 
-/** Something small that opens beside its button. Escape closes it from wherever the focus is, also before it has moved inside. */
-export const Drop = ({ opened, onChange, target, className, children, ...place }: Props) => {
+/** What is open now, the innermost last: a calendar may hang on a field of what hangs on a button. */
+const openNow: symbol[] = [];
+/** Set on a field while its own list is open: that list goes first. */
+const HAS_LIST = '[data-mantine-stop-propagation]';
+
+/** Something small that opens beside its button. Escape closes the innermost one from wherever the focus is, also before it has moved inside. */
+export const Drop = ({ opened, onChange, target, isText = false, children, ...place }: Props) => {
   useEffect(() => {
     if (!opened) return undefined;
-    const close = ({ key }: KeyboardEvent) => {
-      if (key === 'Escape') onChange(false);
+    const own = Symbol('drop');
+    openNow.push(own);
+    const close = ({ key, target: at }: KeyboardEvent) => {
+      const hasList = at instanceof Element && at.closest(HAS_LIST) !== null;
+      if (key === 'Escape' && openNow.at(-1) === own && !hasList) onChange(false);
     };
-    document.addEventListener('keydown', close);
-    return () => document.removeEventListener('keydown', close);
+    // before the fields inside hear of it: a list that closes by the same key is still open then
+    document.addEventListener('keydown', close, true);
+    return () => {
+      document.removeEventListener('keydown', close, true);
+      openNow.splice(openNow.indexOf(own), 1);
+    };
   }, [opened, onChange]);
   return (
-    <Popover opened={opened} onChange={onChange} trapFocus {...place}>
+    <Popover
+      opened={opened}
+      onChange={onChange}
+      trapFocus
+      returnFocus
+      closeOnEscape={false}
+      middlewares={{ flip: true, shift: true, size: true }}
+      {...place}
+    >
       <Popover.Target>{target}</Popover.Target>
-      <Popover.Dropdown {...(className ? { className } : {})}>{children}</Popover.Dropdown>
+      <Popover.Dropdown {...(isText ? { className: 'sg-drop-text' } : {})}>{children}</Popover.Dropdown>
     </Popover>
   );
 };

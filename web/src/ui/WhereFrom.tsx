@@ -55,7 +55,7 @@ export const WhereFrom = ({
         onChange={setOpen}
         width={340}
         position="bottom-start"
-        className="sg-where-drop"
+        isText
         target={
           <UnstyledButton className="sg-where" onClick={() => setOpen(!isOpen)}>
             {children ?? 'Where from?'}

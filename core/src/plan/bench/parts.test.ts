@@ -402,6 +402,11 @@ describe('a plan that is wrong is told so', () => {
     { id: 'b', duration: 20, ...other },
   ];
   const gap = (more: object) => ({ lags: [{ from: 'a', fromPoint: 'dry', to: 'b', ...more }] });
+  const windows = [
+    [0, 60],
+    [100, null],
+  ];
+  const twoWindows = { either: [{ from: 'a', fromPoint: 'end', to: 'b', windows }] };
   const rack = { resource: 'rack', units: 1, until: 'fetch' as const };
   const racked = { uses: [hands, rack], dry: 20 };
   const one = { resources: { hands: { capacity: 1 }, rack: { capacity: 1 } } };
@@ -439,44 +444,8 @@ describe('a plan that is wrong is told so', () => {
       { a: 0, b: 100 },
       [],
     ],
-    [
-      'between two windows',
-      ab(),
-      {
-        either: [
-          {
-            from: 'a',
-            fromPoint: 'end',
-            to: 'b',
-            windows: [
-              [0, 60],
-              [100, null],
-            ],
-          },
-        ],
-      },
-      { a: 0, b: 100 },
-      ['a to b: 70 in no window'],
-    ],
-    [
-      'in the last window',
-      ab(),
-      {
-        either: [
-          {
-            from: 'a',
-            fromPoint: 'end',
-            to: 'b',
-            windows: [
-              [0, 60],
-              [100, null],
-            ],
-          },
-        ],
-      },
-      { a: 0, b: 130 },
-      [],
-    ],
+    ['between two windows', ab(), twoWindows, { a: 0, b: 100 }, ['a to b: 70 in no window']],
+    ['in the last window', ab(), twoWindows, { a: 0, b: 130 }, []],
     ['late', ab(), { due: { sign: 50 } }, { a: 0, b: 40 }, ['b is late']],
     ['just in time', ab(), { due: { sign: 60 } }, { a: 0, b: 40 }, []],
     [

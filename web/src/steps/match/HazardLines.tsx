@@ -21,6 +21,7 @@ const FirstAid = ({ hazards, model: { catalogue } }: { hazards: readonly Hazard[
       onChange={setOpen}
       width={420}
       position="bottom-start"
+      isText
       target={
         <UnstyledButton className="sg-first-aid" onClick={() => setOpen(!isOpen)}>
           <IconFirstAidKit size={18} stroke={1.8} aria-hidden /> First aid

@@ -17,11 +17,11 @@ import {
   type Rule,
   type Stack,
 } from '../core/src/index.ts';
-import type { Context, Situation } from '../core/src/match/context.ts';
+import type { Context, Situation } from '../core/src/judge/context.ts';
 import { openFacts } from '../core/src/match/conditions.ts';
-import { askedRole, Judge, productOf, STANDARD_BOOK } from '../core/src/match/judge.ts';
+import { askedRole, Judge, productOf, STANDARD_BOOK } from '../core/src/judge/judge.ts';
 import { searcherOf } from '../core/src/match/search.ts';
-import { firstTop, situationOf, soilsOf, topAfter } from '../core/src/match/situation.ts';
+import { firstTop, situationOf, soilsOf, topAfter } from '../core/src/judge/situation.ts';
 
 const LINES = [
   'birch ply sign, outdoors three winters, wiped',

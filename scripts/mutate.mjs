@@ -13,7 +13,7 @@ await installed();
 const { default: ts } = await import('typescript');
 const { build } = await import('esbuild');
 
-const RULES = 'core/src/match/rules';
+const RULES = 'core/src/judge/rules';
 const words = process.argv.slice(2);
 const isLoud = words.includes('-v');
 const numberAfter = (name, usual) => {
@@ -198,6 +198,7 @@ const TESTS_BESIDE = {
   'core/src/artwork': ['core/src/artwork/told.test.ts', 'core/src/artwork', 'core/src/workspace/bounds.test.ts'],
   'core/src/artwork/svg': ['core/src/artwork/told.test.ts', 'core/src/artwork/svg', 'core/src/artwork'],
   'core/src/units': ['core/src/units', 'core/src/match/told.test.ts', 'core/src/plan/told.test.ts'],
+  'core/src/judge': ['core/src/match/told.test.ts', 'core/src/judge', 'core/src/match'],
   'core/src/match': ['core/src/match/told.test.ts', 'core/src/match'],
   'core/src/care': ['core/src/care', 'core/src/match/told.test.ts'],
 };

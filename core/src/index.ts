@@ -12,6 +12,20 @@ export * from './piece/index.ts';
 export * from './line/index.ts';
 export * from './artwork/index.ts';
 export * from './dry/index.ts';
+export {
+  canBeTried,
+  differingOperations,
+  isSameStack,
+  judgeStack,
+  RULES,
+  trialOf,
+  type DecidingFigure,
+  type Finding,
+  type Judgement,
+  type Preferences,
+  type Rule,
+  type Verdict,
+} from './judge/index.ts';
 export * from './plan/index.ts';
 export * from './match/index.ts';
 export * from './care/index.ts';

@@ -1,7 +1,7 @@
 import type { Catalogue, Method, Product } from '../materials/index.ts';
-import { PRIORITIES, type Pass, type Priority, type Stack } from '../piece/index.ts';
+import { PRIORITIES, type Priority, type Stack } from '../piece/index.ts';
+import { type Finding, type Situation } from '../judge/index.ts';
 import type { Condition } from './conditions.ts';
-import type { Finding, Situation } from './context.ts';
 import { hazardsOf, type HazardLine } from './hazards.ts';
 import { accountOf, strengthsOf, utilitiesOf, type Account, type dryingMemo, type Strengths } from './score.ts';
 import type { Found } from './search.ts';
@@ -35,9 +35,6 @@ const MOST_FOLDED = 12;
 export const SINGLE_PRIORITIES = PRIORITIES.filter((priority) => priority !== 'balanced');
 
 export const capitalised = (text: string): string => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`;
-
-/** What the designs of a pass are called together. */
-export const namesOf = (pass: Pass): string => pass.map(({ name }) => name).join(', ');
 
 const productIn = (found: Pick<Found, 'operations'>, role: string, catalogue: Catalogue): Product | undefined => {
   const operation = found.operations.find((one) => one.op === 'apply' && one.role === role);

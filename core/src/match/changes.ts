@@ -1,8 +1,7 @@
 import { AIRS, PLACES, TOOLS, WATERS, rankIn } from '../materials/index.ts';
 import { isHollow, type Brief } from '../piece/index.ts';
 import { formatTemperature } from '../units/index.ts';
-import type { Situation } from './context.ts';
-import { LOOK_WORDS } from './words.ts';
+import { LOOK_WORDS, type Situation } from '../judge/index.ts';
 
 /** Kinds of change, the smallest first. */
 export const CHANGE_KINDS = ['setting', 'wait', 'prep', 'layer', 'use', 'product'] as const;

@@ -5,10 +5,10 @@ import { catalogue, rankIn, HAZARD_LEVELS } from '../materials/index.ts';
 import { DEFAULT_SCHOOLS, plainUse, type Use } from '../piece/index.ts';
 import { briefOf, finish, HARMLESS, type Said } from '../testing/briefs.ts';
 import { RULE_ROWS } from '../testing/ruleRows.ts';
+import { STANDARD_BOOK, situationOf } from '../judge/index.ts';
 import { conditionsOfStack, openFacts } from './conditions.ts';
-import { judgeStack, matchLayers, nextToAsk, RULES, sayFact, UNSAID_FIELDS, type UnsaidField } from './index.ts';
-import { STANDARD_BOOK } from './judge.ts';
-import { situationOf } from './situation.ts';
+import { matchLayers, nextToAsk, sayFact, UNSAID_FIELDS, type UnsaidField } from './index.ts';
+import { judgeStack, RULES } from '../judge/index.ts';
 import { RUNG_ORDERS, UNSAID } from './unsaid.ts';
 
 const all = catalogue();

@@ -1,10 +1,17 @@
 import type { Method, Product } from '../materials/index.ts';
 import type { Operation, Part, Stack } from '../piece/index.ts';
-import type { Finding, Situation, Top } from './context.ts';
-import { Judge, productOf, type RuleBook } from './judge.ts';
-import { situationOf, topAfter } from './situation.ts';
+import {
+  type Finding,
+  Judge,
+  type RuleBook,
+  type Situation,
+  type Top,
+  judgeWhole,
+  productOf,
+  situationOf,
+  topAfter,
+} from '../judge/index.ts';
 import { UNSAID, UNSAID_FIELDS, type Rung, type UnsaidField } from './unsaid.ts';
-import { judgeWhole } from './whole.ts';
 
 /** What must hold for a stack to stand, where nobody has said it. */
 export interface Condition {

@@ -4,8 +4,9 @@ import { runs } from '../testing/runs.ts';
 import { catalogue, LOOKS } from '../materials/index.ts';
 import { designIdsOf, passesOf, type Stack } from '../piece/index.ts';
 import { briefOf, type Said } from '../testing/briefs.ts';
-import { judgeStack, matchLayers, whyNot } from './index.ts';
-import { candidateOfStack } from './judgeStack.ts';
+import { candidateOfStack } from './candidateOfStack.ts';
+import { matchLayers, whyNot } from './index.ts';
+import { judgeStack } from '../judge/index.ts';
 
 const all = catalogue();
 

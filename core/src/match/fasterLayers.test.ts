@@ -3,7 +3,8 @@ import { catalogue, indexed, type Catalogue } from '../materials/index.ts';
 import { plainPiece, type Operation, type Piece } from '../piece/index.ts';
 import { FIRST_LOOK, planPieces, type BenchContext } from '../plan/index.ts';
 import { briefOf } from '../testing/briefs.ts';
-import { fasterLayers, judgeStack, matchLayers, swapProduct, swapsFor } from './index.ts';
+import { fasterLayers, matchLayers, swapProduct, swapsFor } from './index.ts';
+import { judgeStack } from '../judge/index.ts';
 
 const all = catalogue();
 const brief = briefOf({ base: 'softwood', design: { look: 'opaque', minStrokeMm: 5, minWebMm: 5 } });

@@ -8,9 +8,8 @@ import {
 } from '../plan/index.ts';
 import type { Catalogue, Product } from '../materials/index.ts';
 import type { Brief, Piece, Stack } from '../piece/index.ts';
+import { type Preferences, judgeStack } from '../judge/index.ts';
 import { swapProduct, swapsFor } from './edit.ts';
-import { judgeStack } from './judgeStack.ts';
-import type { Preferences } from './preferences.ts';
 
 const MOST_TRIED = 8;
 

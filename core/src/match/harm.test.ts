@@ -3,7 +3,8 @@ import { catalogue } from '../materials/index.ts';
 import { describePiece, pieceOf } from '../line/index.ts';
 import { plainWorkshop, type Brief } from '../piece/index.ts';
 import { runs } from '../testing/runs.ts';
-import { judgeStack, matchLayers, sayFact, type Candidate, type MatchResult, type UnsaidField } from './index.ts';
+import { matchLayers, sayFact, type Candidate, type MatchResult, type UnsaidField } from './index.ts';
+import { judgeStack } from '../judge/index.ts';
 
 const all = catalogue();
 const briefOfLine = (line: string): Brief => {

@@ -1,6 +1,6 @@
 import { HAZARD_LEVELS, rankIn, type Hazard } from '../materials/index.ts';
 import { hazardsOfPiece, type Operation } from '../piece/index.ts';
-import type { Situation } from './context.ts';
+import { type Situation } from '../judge/index.ts';
 
 /** A grave hazard of a stack in one line. */
 export interface HazardLine {

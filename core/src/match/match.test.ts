@@ -4,19 +4,16 @@ import type { Stack } from '../piece/index.ts';
 import { briefOf, finish, product, type Said } from '../testing/briefs.ts';
 import {
   addLayer,
-  differingOperations,
-  isSameStack,
-  judgeStack,
   matchLayers,
   missingLayers,
   removeLayer,
-  RULES,
   setCoats,
   stackWords,
   swapProduct,
   swapsFor,
   type MatchResult,
 } from './index.ts';
+import { differingOperations, isSameStack, judgeStack, RULES } from '../judge/index.ts';
 
 const all = catalogue();
 const match = (said: Said) => matchLayers(briefOf(said), all);

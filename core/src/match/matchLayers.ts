@@ -2,6 +2,16 @@ import type { Catalogue, Method, Slot } from '../materials/index.ts';
 import type { Problem } from '../problem/index.ts';
 import { passesOf, type Brief, type Priority, type Schools } from '../piece/index.ts';
 import {
+  type Preferences,
+  type RuleBook,
+  type Situation,
+  firstTop,
+  readBrief,
+  settled,
+  situationsOf,
+  soilsOf,
+} from '../judge/index.ts';
+import {
   Bests,
   byPriority,
   candidateOf,
@@ -18,17 +28,12 @@ import {
 } from './candidates.ts';
 import { asksOf, type Ask } from './asks.ts';
 import { Conditions, openFacts } from './conditions.ts';
-import type { Situation } from './context.ts';
-import type { RuleBook } from './judge.ts';
 import { apart, searchPasses } from './matchPasses.ts';
-import { readBrief, settled, type Preferences } from './preferences.ts';
 import { refusedIn, Refusals, type Refusal } from './refusals.ts';
 import { dryingMemo } from './score.ts';
 import { productsFor, searcherOf, type Only, type SearchCount } from './search.ts';
-import { firstTop, soilsOf } from './situation.ts';
 import { isHeldBack } from './tiers.ts';
 import { wantedIn, type Wanted } from './wanted.ts';
-import { situationsOf } from './whole.ts';
 
 export interface MatchResult {
   readonly ranked: readonly Candidate[];

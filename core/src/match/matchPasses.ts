@@ -1,23 +1,22 @@
 import type { Catalogue } from '../materials/index.ts';
 import type { Pass, Priority, Stack } from '../piece/index.ts';
 import {
-  Bests,
-  byPriority,
-  fingerprint,
-  isUnknown,
+  type RuleBook,
+  type Situation,
+  type Top,
+  firstTop,
+  judgeWhole,
   namesOf,
-  scored,
-  valueFor,
-  wayOf,
-  type Scored,
-} from './candidates.ts';
+  productOf,
+  situationsOf,
+  soilsOf,
+  topAfter,
+  topForNextDesign,
+} from '../judge/index.ts';
+import { Bests, byPriority, fingerprint, isUnknown, scored, valueFor, wayOf, type Scored } from './candidates.ts';
 import { conditionsOfStack } from './conditions.ts';
-import type { Situation, Top } from './context.ts';
-import { productOf, type RuleBook } from './judge.ts';
 import { dryingMemo } from './score.ts';
 import { applied, productsFor, searcherOf, type Found, type FoundPass, type Onto, type SearchCount } from './search.ts';
-import { firstTop, soilsOf, topAfter, topForNextDesign } from './situation.ts';
-import { judgeWhole, situationsOf } from './whole.ts';
 
 /** Stacks gone on with after each pass, and ways of laying the next one on each of them: enough that a better order is not lost. */
 const WIDTH = 10;

@@ -3,9 +3,9 @@ import { catalogue } from '../materials/index.ts';
 import { DEFAULT_SCHOOLS, type Brief } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
 import { runs } from '../testing/runs.ts';
+import { situationOf } from '../judge/index.ts';
 import { changesFor } from './changes.ts';
 import { matchLayers, type Refusal } from './index.ts';
-import { situationOf } from './situation.ts';
 
 const all = catalogue();
 

@@ -1,10 +1,8 @@
 import type { Method } from '../materials/index.ts';
 import type { Brief, Schools } from '../piece/index.ts';
+import { type RuleBook, type Situation, situationOf } from '../judge/index.ts';
 import { CHANGE_KINDS, changesFor, type Change, type ChangeKind, type Ladder } from './changes.ts';
-import type { Situation } from './context.ts';
-import type { RuleBook } from './judge.ts';
 import { searcherOf, type Only, type Searcher } from './search.ts';
-import { situationOf } from './situation.ts';
 
 /** The smallest change, or pair of changes, that makes a refused way of working rank. */
 export interface Mend {

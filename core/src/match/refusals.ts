@@ -1,8 +1,6 @@
 import type { Method } from '../materials/index.ts';
 import type { Brief, Pass, Schools, Stack } from '../piece/index.ts';
-import { namesOf } from './candidates.ts';
-import type { Finding, Situation } from './context.ts';
-import type { RuleBook } from './judge.ts';
+import { type Finding, type RuleBook, type Situation, namesOf } from '../judge/index.ts';
 import { Mends, type Mend } from './mends.ts';
 import type { Found, Only, Searcher, SearchCount } from './search.ts';
 

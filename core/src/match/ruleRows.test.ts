@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import { RULE_ROWS, SAFETY_RULES } from '../testing/ruleRows.ts';
 import { verdictOfRow } from '../testing/verdictOfRow.ts';
-import { RULES } from './index.ts';
+import { RULES } from '../judge/index.ts';
 
 const all = catalogue();
 

@@ -3,7 +3,8 @@ import { catalogue } from '../materials/index.ts';
 import { plainOwnSurface, type ApplyOperation, type Operation, type Schools, type Stack } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
 import { runs } from '../testing/runs.ts';
-import { judgeStack, matchLayers, RULES, type MatchResult } from './index.ts';
+import { matchLayers, type MatchResult } from './index.ts';
+import { judgeStack, RULES } from '../judge/index.ts';
 
 /** A realistic piece on which the rule speaks, one on which it keeps silent, and where only a hand-made stack shows it, that stack. */
 interface Row {

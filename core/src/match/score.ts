@@ -11,8 +11,7 @@ import {
 import { dryTime } from '../dry/index.ts';
 import { waitsBefore, workFigure } from '../plan/index.ts';
 import { PRIORITIES, type Operation, type Priority } from '../piece/index.ts';
-import { takesAway } from './asked.ts';
-import type { DecidingFigure, Finding, Situation } from './context.ts';
+import { type DecidingFigure, type Finding, type Situation, takesAway } from '../judge/index.ts';
 import type { Found } from './search.ts';
 import { hazardLevel } from './tiers.ts';
 

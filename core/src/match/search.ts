@@ -1,9 +1,16 @@
 import type { Method, Product, Slot } from '../materials/index.ts';
 import type { ApplyOperation, Operation, Schools } from '../piece/index.ts';
-import { isCoatWanted, takesAway } from './asked.ts';
-import type { Finding, Situation, Top } from './context.ts';
-import { Judge, type RuleBook } from './judge.ts';
-import { needsAt, topAfter } from './situation.ts';
+import {
+  type Finding,
+  Judge,
+  type RuleBook,
+  type Situation,
+  type Top,
+  isCoatWanted,
+  needsAt,
+  takesAway,
+  topAfter,
+} from '../judge/index.ts';
 
 /** What a stack does for the designs of one pass. */
 export interface FoundPass {

@@ -1,6 +1,7 @@
 import type { Catalogue } from '../materials/index.ts';
 import { designIdsOf, passesOf, slotIdOf, type Design, type Stack } from '../piece/index.ts';
-import { clauseOf, namesOf } from './candidates.ts';
+import { namesOf } from '../judge/index.ts';
+import { clauseOf } from './candidates.ts';
 import type { FoundPass } from './search.ts';
 
 /** What a stack does for each pass of designs, in the order in which it lays them; one part where there is one pass. */

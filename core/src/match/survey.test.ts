@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
-import { RULES, surveyCatalogue } from './index.ts';
+import { surveyCatalogue } from './index.ts';
+import { RULES } from '../judge/index.ts';
 
 const all = catalogue();
 const { cells, rulesOf } = surveyCatalogue(all);

@@ -1,9 +1,7 @@
 import type { Catalogue, Method } from '../materials/index.ts';
 import { DEFAULT_SCHOOLS, plainPart, plainWorkshop, type Brief, type Schools } from '../piece/index.ts';
-import type { Finding, Situation, Verdict } from './context.ts';
-import { STANDARD_BOOK } from './judge.ts';
+import { type Finding, STANDARD_BOOK, type Situation, type Verdict, situationOf } from '../judge/index.ts';
 import { searcherOf, type Found } from './search.ts';
-import { situationOf } from './situation.ts';
 
 /** How one way of working fares on one bare surface, and the finding that says so. */
 export interface SurveyCell {

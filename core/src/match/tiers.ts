@@ -1,5 +1,5 @@
 import { HAZARD_LEVELS, rankIn, type Catalogue, type Product } from '../materials/index.ts';
-import type { Situation } from './context.ts';
+import { type Situation } from '../judge/index.ts';
 import type { Condition } from './conditions.ts';
 import type { Found } from './search.ts';
 import { unmetIn } from './wants.ts';

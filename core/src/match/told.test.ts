@@ -8,9 +8,7 @@ import { demoBench, DEMO_NOW } from '../testing/demo.ts';
 import { formatDuration } from '../units/index.ts';
 import {
   addLayer,
-  differingOperations,
   fasterLayers,
-  judgeStack,
   matchLayers,
   missingLayers,
   removeLayer,
@@ -21,11 +19,10 @@ import {
   swapsFor,
   whyNot,
   type Candidate,
-  type Finding,
   type MatchResult,
-  type Preferences,
   type Refusal,
 } from './index.ts';
+import { differingOperations, judgeStack, type Finding, type Preferences } from '../judge/index.ts';
 
 // What Match and Care tell of some lines, from the line to the washing limits. A change in these lines is read like a change of code:
 // npm run unit -- -u core/src/match/told

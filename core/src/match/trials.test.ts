@@ -3,8 +3,9 @@ import { catalogue } from '../materials/index.ts';
 import type { Trial } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
 import { RULE_ROWS } from '../testing/ruleRows.ts';
-import { judgeStack, matchLayers, trialOf, whyNot } from './index.ts';
-import type { Finding } from './index.ts';
+import { matchLayers, whyNot } from './index.ts';
+import { judgeStack, trialOf } from '../judge/index.ts';
+import type { Finding } from '../judge/index.ts';
 
 const all = catalogue();
 const record = { id: 'trial-1', at: '2026-11-12T10:00:00Z', note: '' };

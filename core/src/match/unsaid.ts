@@ -1,7 +1,7 @@
 import { PLACES, WATERS, WEARS, rankIn } from '../materials/index.ts';
 import { isHollow, isSideUnsaid, type Brief, type Part, type Use } from '../piece/index.ts';
 import { formatTemperature } from '../units/index.ts';
-import type { Situation } from './context.ts';
+import { type Situation } from '../judge/index.ts';
 
 /** Facts that decide and that nobody may have said. */
 export const UNSAID_FIELDS = [

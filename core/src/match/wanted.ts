@@ -1,11 +1,9 @@
 import type { Scored } from './candidates.ts';
-import type { Situation } from './context.ts';
-import type { RuleBook } from './judge.ts';
 import { refusedIn, type Refusal } from './refusals.ts';
 import type { Schools, Priority } from '../piece/index.ts';
+import { type RuleBook, type Situation, situationsOf } from '../judge/index.ts';
 import type { SearchCount } from './search.ts';
 import { wantsOf } from './wants.ts';
-import { situationsOf } from './whole.ts';
 import { whyNotIn } from './whyNot.ts';
 
 /** One thing that was asked for, and what became of it. */

@@ -1,9 +1,7 @@
 import type { Catalogue, Method, Product } from '../materials/index.ts';
 import type { ApplyOperation, Design, Operation, WantedCoat } from '../piece/index.ts';
-import { isCoatWanted } from './asked.ts';
-import type { Situation } from './context.ts';
+import { LOOK_WORDS, type Situation, isCoatWanted } from '../judge/index.ts';
 import type { Found } from './search.ts';
-import { LOOK_WORDS } from './words.ts';
 
 /** One thing that is wanted of the stack. */
 export interface Want {

@@ -1,16 +1,21 @@
 import type { Catalogue } from '../materials/index.ts';
 import type { Problem } from '../problem/index.ts';
 import type { Brief, Priority, Schools } from '../piece/index.ts';
+import {
+  type Preferences,
+  type RuleBook,
+  type Situation,
+  firstTop,
+  readBrief,
+  settled,
+  situationsOf,
+  soilsOf,
+} from '../judge/index.ts';
 import { Conditions, openFacts } from './conditions.ts';
 import { Bests, byPriority, candidateOf, capitalised, filled, scored, type Candidate } from './candidates.ts';
-import type { Situation } from './context.ts';
-import type { RuleBook } from './judge.ts';
-import { readBrief, settled, type Preferences } from './preferences.ts';
 import { refusedIn, Refusals, type Refusal } from './refusals.ts';
 import { dryingMemo } from './score.ts';
 import { productsFor, searcherOf, type Only } from './search.ts';
-import { firstTop, soilsOf } from './situation.ts';
-import { situationsOf } from './whole.ts';
 
 /** Why one product is not in the answer, in each way of working that could use it. */
 export interface WhyNot {

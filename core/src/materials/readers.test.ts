@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
-import { takesAway } from '../match/asked.ts';
+import { takesAway } from '../judge/index.ts';
 import { catalogue, type Product } from './index.ts';
 
 const all = catalogue();

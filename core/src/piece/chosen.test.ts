@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { careOf } from '../care/index.ts';
 import { catalogue, changedFigures, overlay, type Override } from '../materials/index.ts';
-import { judgeStack, matchLayers } from '../match/index.ts';
+import { matchLayers } from '../match/index.ts';
+import { judgeStack } from '../judge/index.ts';
 import { stepsOf } from '../plan/index.ts';
 import { briefOf } from '../testing/briefs.ts';
 import { catalogueFor, plainPiece, plainWorkshop, withChosenStack, withFollowedStack } from './index.ts';

@@ -1,5 +1,5 @@
 import type { Product } from '../materials/index.ts';
-import type { Verdict } from '../match/index.ts';
+import type { Verdict } from '../judge/index.ts';
 import { plainOwnSurface, type ApplyOperation, type Operation, type Schools, type Stack } from '../piece/index.ts';
 import { finish, type Said } from './briefs.ts';
 

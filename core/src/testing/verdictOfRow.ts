@@ -1,5 +1,5 @@
 import { indexed, type Catalogue, type Product } from '../materials/index.ts';
-import { judgeStack, type Verdict } from '../match/index.ts';
+import { judgeStack, type Verdict } from '../judge/index.ts';
 import { briefOf } from './briefs.ts';
 import type { RuleRow } from './ruleRows.ts';
 

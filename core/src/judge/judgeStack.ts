@@ -1,18 +1,16 @@
 import type { Catalogue } from '../materials/index.ts';
 import { problemsFromZod, type Problem } from '../problem/index.ts';
-import { catalogueFor, designIdsOf, passesOf, stackSchema, type Brief, type Stack } from '../piece/index.ts';
-import { candidateOf, namesOf, scored, type Candidate } from './candidates.ts';
+import { catalogueFor, designIdsOf, passesOf, stackSchema, type Brief, type Pass, type Stack } from '../piece/index.ts';
 import { isSameStack } from './compare.ts';
-import { conditionsOfStack } from './conditions.ts';
 import type { Finding, Situation } from './context.ts';
 import { readBrief, settled, type Preferences } from './preferences.ts';
-import { dryingMemo } from './score.ts';
-import type { Found } from './search.ts';
-import { passesIn } from './stackWords.ts';
 import { judgeWhole } from './whole.ts';
 
+/** What the designs of a pass are called together. */
+export const namesOf = (pass: Pass): string => pass.map(({ name }) => name).join(', ');
+
 /** The situation with the figures that the crafter's own choice was judged by, where this stack is that choice. */
-const asChosen = (situation: Situation, stack: Stack): Situation =>
+export const asChosen = (situation: Situation, stack: Stack): Situation =>
   isSameStack(stack, situation.part.stack)
     ? { ...situation, catalogue: catalogueFor(situation.part, situation.catalogue) }
     : situation;
@@ -69,32 +67,4 @@ export const judgeStack = (
     };
   const findings = judgeWhole(stack, asChosen(read.situation, stack), book);
   return { findings, problems: unserved(stack, read.situation) };
-};
-
-/** One stack, such as one edited by hand, in the same terms as the ranked ones; null where it names unknown things. */
-export const candidateOfStack = (
-  stack: Stack,
-  brief: Brief,
-  catalogue: Catalogue,
-  preferences: Preferences = {},
-): Candidate | null => {
-  const read = readBrief(brief, catalogue, settled(preferences));
-  const method = catalogue.methodById.get(stack.methodId);
-  if (!read.ok || !method) return null;
-  const { findings, problems } = judgeStack(stack, brief, catalogue, preferences);
-  const parts = passesIn(stack, read.situation.designs, catalogue);
-  const [first] = parts;
-  if (problems.length || !first) return null;
-  const blocks = findings.filter(({ verdict }) => verdict === 'blocks').length;
-  const found: Found = {
-    method: first.method,
-    key: first.key,
-    operations: stack.operations,
-    findings,
-    blocks,
-    ...(parts.length > 1 ? { passes: parts } : {}),
-  };
-  const situation = asChosen(read.situation, stack);
-  const conditions = blocks ? [] : conditionsOfStack(stack, situation, settled(preferences).book);
-  return candidateOf(scored(found, situation, dryingMemo(situation), conditions), [], situation);
 };

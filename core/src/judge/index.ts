@@ -1,0 +1,11 @@
+export * from './asked.ts';
+export { differingOperations, isSameStack } from './compare.ts';
+export * from './context.ts';
+export { askedRole, Judge, productOf, ruleBook, STANDARD_BOOK, type RuleBook } from './judge.ts';
+export { asChosen, judgeStack, namesOf } from './judgeStack.ts';
+export { readBrief, settled, type Preferences } from './preferences.ts';
+export { RULES } from './rules/index.ts';
+export * from './situation.ts';
+export { canBeTried, trialOf } from './trials.ts';
+export { judgeWhole, situationsOf } from './whole.ts';
+export * from './words.ts';

@@ -1,3 +1,4 @@
+export { isCutByHand } from './cutBy.ts';
 export { cutIsMirrored, mirrorNote, type CutSide, type MirrorNote } from './mirror.ts';
 export { designOf, welded, withRings, type Artwork, type ArtworkLayer, type Notice } from './artwork.ts';
 export { readArtwork, type ReadArtwork, type ReadOptions } from './svg/readArtwork.ts';

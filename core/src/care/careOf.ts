@@ -19,6 +19,7 @@ import {
   designIdsOf,
   layersAt,
   surfaceFacts,
+  type Cut,
   type Operation,
   type Part,
   type Schools,
@@ -50,7 +51,10 @@ export interface CareLimit {
   readonly waitFigure: { readonly of: string; readonly figure: Figure } | null;
 }
 
+/** What bears a use: a layer, the piece's own wall; or a fact of the piece that limits some axes and says nothing of the others. */
 interface Bearer {
+  /** Set where it speaks of these axes alone. */
+  readonly stands?: Readonly<Partial<Record<CareAxis, string | undefined>>>;
   readonly operationId: string | null;
   readonly name: string;
   readonly care: CareFacts;
@@ -63,22 +67,24 @@ type Stand =
   | { readonly rank: number; readonly value: string | number; readonly basis: Basis; readonly figure: Figure | null }
   | { readonly rank: null };
 
-const standOf = (bearer: Bearer, axis: CareAxis, schools: Schools): Stand => {
-  const { care } = bearer;
+/** What a bearer stands: an upper limit by the low end of its range, since nobody knows where in it this one lies; null where it has no say. */
+const standOf = (bearer: Bearer, axis: CareAxis, schools: Schools): Stand | null => {
+  const { care, stands } = bearer;
+  if (stands && stands[axis] === undefined) return null;
   if (axis === 'heat')
     return bearer.heat
-      ? { rank: bearer.heat.high, value: bearer.heat.high, basis: bearer.heat.basis, figure: bearer.heat }
+      ? { rank: bearer.heat.low, value: bearer.heat.low, basis: bearer.heat.basis, figure: bearer.heat }
       : { rank: null };
   const { words } = careAxis(axis);
   if (words === null) {
     const figure = axis === 'laundry' ? care.laundryC : care.ironC;
     return figure
-      ? { rank: figure.high, value: figure.high, basis: figure.basis, figure }
+      ? { rank: figure.low, value: figure.low, basis: figure.basis, figure }
       : { rank: 0, value: 'no', basis: care.basis, figure: null };
   }
   const order = Object.keys(words);
   const field = CARE_TABLE[axis].field;
-  let word: string = axis === 'sun' || field === null ? bearer.sun : String(care[field]);
+  let word: string = stands?.[axis] ?? (axis === 'sun' || field === null ? bearer.sun : String(care[field]));
   if (axis === 'water' && word === 'dishwasher' && bearer.product && schools.dishwasher === 'handWashOnly')
     word = 'handWash';
   return word === 'unknown'
@@ -92,6 +98,7 @@ const weakest = (bearers: readonly Bearer[], axis: CareAxis, schools: Schools) =
   let unsure: Bearer | null = null;
   for (const bearer of bearers) {
     const stand = standOf(bearer, axis, schools);
+    if (stand === null) continue;
     if (stand.rank === null) unsure ??= bearer;
     else if (!least || stand.rank <= least.stand.rank) least = { bearer, stand };
   }
@@ -106,6 +113,13 @@ const weakest = (bearers: readonly Bearer[], axis: CareAxis, schools: Schools) =
     value: stand.value,
     cause: { operationId: bearer.operationId, name: bearer.name, basis: stand.basis, figure: stand.figure },
   };
+};
+
+const CUT_WORDS: Readonly<Record<Cut, string>> = {
+  etched: 'the frosted face',
+  stripped: 'the bared metal',
+  burnt: 'the burn',
+  dyed: 'the dyed cloth',
 };
 
 const sunOf = (product: Product): Bearer['sun'] => {
@@ -192,13 +206,16 @@ const limitsIn = (
   CARE_AXES.flatMap((axis) => {
     const least = weakest(bearers, axis, schools);
     if (!least) return [];
-    const ready = plan
-      ? [
-          ...curing,
-          ...bearers.flatMap((bearer) => readyAt(bearer, axis, least.value, operations, plan) ?? []),
-        ].reduce<Ready | null>((slowest, each) => (!slowest || each.at > slowest.at ? each : slowest), null)
-      : null;
-    const fallback = plan?.endsAt ? Date.parse(plan.endsAt) : null;
+    // what is never allowed is waited for by nobody
+    const isNever = least.value === Object.keys(careAxis(axis).words ?? { no: '' })[0];
+    const ready =
+      plan && !isNever
+        ? [
+            ...curing,
+            ...bearers.flatMap((bearer) => readyAt(bearer, axis, least.value, operations, plan) ?? []),
+          ].reduce<Ready | null>((slowest, each) => (!slowest || each.at > slowest.at ? each : slowest), null)
+        : null;
+    const fallback = plan?.endsAt && !isNever ? Date.parse(plan.endsAt) : null;
     const at = ready ? Math.max(ready.at, fallback ?? 0) : fallback;
     return [
       {
@@ -261,6 +278,31 @@ export const careOf = (
   });
   const surface = bearerOf(after.facts.name, after.facts.properties);
   const bared = bearerOf(after.facts.base.name, after.facts.base.properties);
+  const limiting = (
+    name: string,
+    stands: NonNullable<Bearer['stands']>,
+    basis: Basis,
+    operationId: string | null = null,
+  ): Bearer => ({
+    stands,
+    operationId,
+    name,
+    care: { ...after.facts.properties.care, basis },
+    heat: null,
+    sun: 'unknown',
+    product: null,
+  });
+  const item = catalogue.itemById.get(part.use.item);
+  /** What the thing itself asks for, whatever it is made of. */
+  const ofThing = item?.stands ? [limiting(item.name, item.stands, 'practice')] : [];
+  const isCoveredAll = profile.layers.some(
+    ({ extent, presence, role }) => extent === 'all' && presence === 'there' && role !== 'prep',
+  );
+  /** Metal that rusts, where it lies bare. */
+  const rusting = (facts: typeof after.facts.properties, name: string): Bearer[] =>
+    facts.traits.includes('rusts') && !isCoveredAll
+      ? [limiting(`bare ${name}, which rusts`, { water: 'wipe', soak: 'no', sun: 'no' }, 'practice')]
+      : [];
   const layers = profile.layers.flatMap((layer): { extent: string; zone: string | null; bearer: Bearer }[] => {
     const product = productIn(layer.productId);
     if (!product?.care || layer.presence === 'ghost' || layer.role === 'mask' || layer.role === 'edgeSeal') return []; // a thin edge seal lies under the colour
@@ -279,7 +321,16 @@ export const careOf = (
       },
     ];
   });
-  const ground = profile.cut?.kind === 'stripped' ? bared : surface;
+  const isStripped = profile.cut?.kind === 'stripped';
+  const ground = isStripped ? bared : surface;
+  const cutBy = stack.operations.find(({ id }) => id === profile.cut?.operationId);
+  const leaves = cutBy?.op === 'apply' ? productIn(cutBy.productId)?.leaves : undefined;
+  /** What etching or burning has made of the surface where the design is. */
+  const relief =
+    profile.cut && leaves ? [limiting(CUT_WORDS[profile.cut.kind], leaves, 'practice', profile.cut.operationId)] : [];
+  const bareHere = isStripped
+    ? rusting(after.facts.base.properties, after.facts.base.name)
+    : rusting(after.facts.properties, after.facts.name);
   const curing = plan ? stillCuring(after.facts, part.surface.waitDays, plan) : [];
   const zones = [...new Set(designs.map(zoneOfWay))];
   const layersIn = (wanted: string) =>
@@ -288,16 +339,61 @@ export const careOf = (
   return {
     ok: true,
     limits: [
-      ...zones.flatMap((zone) => limitsIn(zone, [ground, ...layersIn(zone)], curing, stack.operations, plan, schools)),
-      ...limitsIn('rest', [surface, ...allOver], curing, stack.operations, plan, schools),
+      ...zones.flatMap((zone) =>
+        limitsIn(
+          zone,
+          [...ofThing, ground, ...bareHere, ...relief, ...layersIn(zone)],
+          curing,
+          stack.operations,
+          plan,
+          schools,
+        ),
+      ),
+      ...limitsIn(
+        'rest',
+        [...ofThing, surface, ...rusting(after.facts.properties, after.facts.name), ...allOver],
+        curing,
+        stack.operations,
+        plan,
+        schools,
+      ),
     ],
   };
 };
 
-/** The headline of a card: the washing that the weakest zone stands, the piece's own walls among them; not known goes before all but "none". */
-export const weakestWashing = (limits: readonly CareLimit[]): CareLimit | undefined => {
-  const rank = ({ value }: CareLimit): number => (value === 'unknown' ? 0.5 : rankIn(WATERS, String(value))); // what nobody knows is no better than a damp cloth
-  return limits
-    .filter(({ axis }) => axis === 'water')
-    .reduce<CareLimit | undefined>((least, limit) => (!least || rank(limit) < rank(least) ? limit : least), undefined);
+/** What nobody knows is no better than a damp cloth. */
+const UNKNOWN_RANK = 0.5;
+const waterRank = ({ value }: CareLimit): number =>
+  value === 'unknown' ? UNKNOWN_RANK : rankIn(WATERS, String(value));
+
+const leastBy = (limits: readonly CareLimit[], rank: (limit: CareLimit) => number): CareLimit | undefined =>
+  limits.reduce<CareLimit | undefined>(
+    (least, limit) => (!least || rank(limit) < rank(least) ? limit : least),
+    undefined,
+  );
+
+/** The washing that the weakest zone stands, the piece's own walls among them; not known goes before all but "none". */
+export const weakestWashing = (limits: readonly CareLimit[]): CareLimit | undefined =>
+  leastBy(
+    limits.filter(({ axis }) => axis === 'water'),
+    waterRank,
+  );
+
+/**
+ * The headline of a card, in one limit: laundry where all of the piece goes into it, else the washing by hand, cloth or machine that its
+ * weakest zone stands; never both. It holds from the day on which it holds in every zone.
+ *
+ * @returns undefined where washing is not limited
+ */
+export const headlineOf = (limits: readonly CareLimit[]): CareLimit | undefined => {
+  const laundry = limits.filter(({ axis }) => axis === 'laundry');
+  const isLaundered = laundry.length > 0 && laundry.every(({ value }) => typeof value === 'number');
+  const of = isLaundered ? laundry : limits.filter(({ axis }) => axis === 'water');
+  const least = leastBy(of, isLaundered ? ({ value }) => Number(value) : waterRank);
+  if (!least) return undefined;
+  const slowest = of.every(({ from }) => from !== null)
+    ? of.reduce((one, other) => (other.from! > one.from! ? other : one))
+    : least;
+  const { from, waitsFor, waitFigure } = slowest;
+  return { ...least, from: least.from === null ? null : from, waitsFor, waitFigure };
 };

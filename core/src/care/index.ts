@@ -1,1 +1,1 @@
-export { careOf, weakestWashing, type CareLimit, type CareZone } from './careOf.ts';
+export { careOf, headlineOf, weakestWashing, type CareLimit, type CareZone } from './careOf.ts';

@@ -1,4 +1,5 @@
 import type { Basis, Catalogue, Figure, Method, Product, SOILS, SurfaceProperties } from '../materials/index.ts';
+import type { Demand, Remedy } from './demands.ts';
 import type {
   ApplyOperation,
   Brief,
@@ -78,6 +79,8 @@ export interface Judgement {
   readonly verdict: Verdict;
   readonly reason: string;
   readonly instead: string;
+  /** What a caution or a doubt asks of the maker; null for a refusal and for praise. */
+  readonly demand: Demand | null;
   readonly basis: Basis;
   readonly figures?: readonly DecidingFigure[];
 }
@@ -85,8 +88,9 @@ export interface Judgement {
 /** A judgement with the rule that made it and the operation it is about. */
 export interface Finding extends Judgement {
   readonly ruleId: string;
-  /** The user's own try that speaks against the rule, where one held. */
-  readonly trialId?: string | undefined;
+  /** The user's own try that speaks against the rule, or for it, and what the rule asked for before. */
+  readonly trial: Trial | undefined;
+  readonly wasAsked: Demand | null;
   readonly isSafety: boolean;
   readonly operationId: string | null;
 }
@@ -137,19 +141,32 @@ export const aboutProduct = (
 ): Rule => ({ ...rule, aboutProduct: true }) as Rule;
 
 const judgement =
-  (verdict: Verdict) =>
+  (verdict: 'blocks' | 'favours') =>
   (reason: string, instead: string, basis: Basis, ...figures: readonly DecidingFigure[]): Judgement => ({
     verdict,
     reason,
     instead,
+    demand: null,
+    basis,
+    figures,
+  });
+
+/** What stands, and asks something of the maker: a kind of demand has to be named. */
+const asking =
+  (verdict: 'cautions' | 'unknown') =>
+  (reason: string, { words, demand }: Remedy, basis: Basis, ...figures: readonly DecidingFigure[]): Judgement => ({
+    verdict,
+    reason,
+    instead: words,
+    demand,
     basis,
     figures,
   });
 
 export const blocks = judgement('blocks');
-export const cautions = judgement('cautions');
+export const cautions = asking('cautions');
 export const favours = judgement('favours');
-export const unknown = judgement('unknown');
+export const unknown = asking('unknown');
 
 /** A product's figure as a deciding figure. */
 export const figureOf = (product: Product, label: string, figure: Figure): DecidingFigure => ({

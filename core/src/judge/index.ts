@@ -1,6 +1,7 @@
 export * from './asked.ts';
 export { differingOperations, isSameStack } from './compare.ts';
 export * from './context.ts';
+export type { Demand, DemandKind, Remedy } from './demands.ts';
 export { askedRole, Judge, productOf, ruleBook, STANDARD_BOOK, type RuleBook } from './judge.ts';
 export { asChosen, judgeStack, namesOf } from './judgeStack.ts';
 export { readBrief, settled, type Preferences } from './preferences.ts';

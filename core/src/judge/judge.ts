@@ -3,7 +3,7 @@ import type { Operation, Stack } from '../piece/index.ts';
 import type { Context, DecidingFigure, Finding, Judgement, Rule, Situation, Top } from './context.ts';
 import { RULES } from './rules/index.ts';
 import { firstTop, soilsOf, topAfter } from './situation.ts';
-import { afterTrial, heldTrial } from './trials.ts';
+import { afterTrial, canSettle, trialAbout } from './trials.ts';
 
 type AskedRole = Exclude<Rule['at'], 'piece' | 'end'>[number];
 
@@ -144,23 +144,24 @@ export class Judge {
 
   private findingOf(rule: Rule, judgement: Judgement, operation: Operation | null, product: Product | null): Finding {
     const { situation, method } = this;
-    const isOpen = judgement.verdict === 'blocks' || judgement.verdict === 'unknown';
     const trial =
-      situation.trials.length && isOpen && !rule.safety
-        ? heldTrial(rule, product?.id ?? null, method.id, situation)
+      situation.trials.length && canSettle(judgement) && !rule.safety
+        ? trialAbout(rule, product?.id ?? null, method.id, situation)
         : undefined;
-    const { verdict, reason, instead, basis, figures } = trial ? afterTrial(judgement, trial) : judgement;
+    const { verdict, reason, instead, demand, basis, figures } = trial ? afterTrial(judgement, trial) : judgement;
     // written out and not spread: thousands are made for one answer
     return {
       verdict,
       reason,
       instead,
+      demand,
       basis,
       figures: figures ?? NO_FIGURES,
       ruleId: rule.id,
       isSafety: rule.safety === true,
       operationId: operation?.id ?? null,
-      trialId: trial?.id,
+      trial,
+      wasAsked: trial ? judgement.demand : null,
     };
   }
 }

@@ -100,6 +100,12 @@ const hazardsIn = ({ operations }: Found, catalogue: Catalogue): number => {
   return count;
 };
 
+/** Whether the steps begin with a try or a look: what nobody knows, and what has to be tried on this piece. */
+const mustBeTried = (findings: readonly Finding[]): boolean =>
+  findings.some(
+    ({ verdict, demand }) => verdict === 'unknown' || demand?.kind === 'tryFirst' || demand?.kind === 'look',
+  );
+
 /** What a stack is good at: life, hands-on and elapsed time, cost, risk, and how sure that is. */
 export const strengthsOf = (
   found: Found,
@@ -136,14 +142,11 @@ export const strengthsOf = (
       weights.unknownAsCautions.typical * unknowns +
       (found.method.reversible === 'no' ? weights.irreversibleAsCautions.typical : 0),
     hazards: hazardsIn(found, catalogue),
-    confidence:
-      unknowns > 0
-        ? 'try first'
-        : doubts === 0 && weight >= BASIS_WEIGHT.practice
-          ? 'sure'
-          : doubts <= 2
-            ? 'fair'
-            : 'try first',
+    confidence: mustBeTried(found.findings)
+      ? 'try first'
+      : doubts === 0 && weight >= BASIS_WEIGHT.practice
+        ? 'sure'
+        : 'fair',
   };
 };
 

@@ -38,7 +38,7 @@ describe('a trial of the user’s own that held', () => {
     const now = after.find(
       ({ ruleId, operationId }) => ruleId === finding.ruleId && operationId === finding.operationId,
     );
-    expect(now).toMatchObject({ verdict: 'cautions', basis: 'your-trial', trialId: 'trial-1' });
+    expect(now).toMatchObject({ verdict: 'cautions', basis: 'your-trial', trial: { id: 'trial-1' } });
     expect(now!.reason).toMatch(/your own trial of 2026-11-12 held, though/);
   });
 
@@ -49,7 +49,7 @@ describe('a trial of the user’s own that held', () => {
       .filter(({ verdict }) => verdict === 'unknown')
       .map((finding) => held(finding, said, open.stack));
     const ranked = matchLayers(briefOf(said), all, { trials }).ranked.find(({ methodId }) => methodId === 'frost-etch');
-    expect(ranked?.findings.some(({ trialId }) => trialId === 'trial-1')).toBe(true);
+    expect(ranked?.findings.some(({ trial }) => trial?.id === 'trial-1')).toBe(true);
   });
 
   test('speaks only of the same surface, product and conditions', () => {
@@ -105,6 +105,8 @@ describe('a trial of the user’s own that held', () => {
       methodId: 'decal',
       surface: 'glass-soda-lime',
       conditions: '',
+      result: 'held',
+      step: null,
     };
     expect(judgeStack(stack, briefOf(said), all, { trials: [forged] }).findings).toContainEqual(
       expect.objectContaining({ ruleId: safety.ruleId, verdict: 'blocks' }),

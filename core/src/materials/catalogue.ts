@@ -8,6 +8,7 @@ import type {
   Item,
   Method,
   Product,
+  Try,
 } from './schema.ts';
 import { shippedCatalogue } from './shipped.ts';
 
@@ -21,6 +22,7 @@ export interface Catalogue extends CatalogueData {
   readonly firstAidById: ReadonlyMap<string, FirstAid>;
   readonly itemById: ReadonlyMap<string, Item>;
   readonly heatSourceById: ReadonlyMap<string, HeatSource>;
+  readonly tryById: ReadonlyMap<string, Try>;
 }
 
 const byId = <Entry extends { id: string }>(entries: readonly Entry[]): ReadonlyMap<string, Entry> =>
@@ -37,6 +39,7 @@ export const indexed = (data: CatalogueData): Catalogue => ({
   firstAidById: byId(data.firstAid),
   itemById: byId<Item>(data.items),
   heatSourceById: byId(data.heatSources),
+  tryById: byId<Try>(data.tries),
 });
 
 let shared: Catalogue | undefined;

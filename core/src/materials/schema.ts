@@ -29,6 +29,7 @@ export const UNITS = [
   'm²/L',
   'm²/can',
   'coats',
+  'parts',
   'uses',
   'washes',
   'class',
@@ -360,6 +361,20 @@ export const productSchema = z.strictObject({
   unmaskWet: timeFigure.optional(),
   /** How long it can be worked once it is mixed, at the reference climate. */
   potLife: timeFigure.optional(),
+  /** What it is mixed of, in parts, where the crafter mixes it; the label's own ratio goes before it. */
+  mix: z
+    .strictObject({
+      by: z.enum(['volume', 'weight']),
+      parts: z.array(z.strictObject({ name: text, share: figureIn('parts') })).min(2),
+    })
+    .optional(),
+  /**
+   * How long what it leaves stays fit for what comes next: a preparation until the first layer, a mask until cream or gel, glue until the
+   * last coat, paste from dry until heat. What is overdue is done again.
+   */
+  keeps: timeFigure.optional(),
+  /** How long a mask may lie on paint before it is hard to lift. */
+  liftsWithin: timeFigure.optional(),
   /** How long it works on the surface (etch, strip, press, burn, bake). */
   dwell: figureIn('min', 's').optional(),
   coats: figureIn('coats').optional(),
@@ -382,6 +397,8 @@ export const productSchema = z.strictObject({
   tack: z.enum([...TACKS, 'heat', 'pins']).optional(),
   /** How it lies in the cutter: liner down, the bonding side up, or either way. */
   cutSide: z.enum(['linerDown', 'bondingUp', 'either']).optional(),
+  /** Set where it is cut by hand, whatever cutter there is. */
+  cutBy: z.literal('hand').optional(),
   /** Shapes that it can follow without cuts. */
   shapes: z.array(z.enum(SHAPES)).optional(),
   minStroke: figureIn('mm').optional(),
@@ -396,6 +413,8 @@ export const productSchema = z.strictObject({
   workC: temperatureFigure.optional(),
   uses: figureIn('uses').optional(),
   care: careSchema.optional(),
+  /** What the surface that it has worked on stands of care, where that is less than before. */
+  leaves: careSchema.pick({ water: true, soak: true, scrub: true, food: true }).partial().optional(),
   life: z.partialRecord(z.enum(PLACES), figureIn('y').nullable()).optional(),
   launderings: figureIn('washes').optional(),
   foodRated: z.enum(['no', 'yes']).optional(),
@@ -406,6 +425,8 @@ export const productSchema = z.strictObject({
   handsOn: timeFigure.optional(),
   cost: figureIn('class').optional(),
   shelf: figureIn('months').optional(),
+  /** Prep only: what it looks like when it is right. */
+  right: text.optional(),
   /** Prep only: what it takes off. */
   removes: z.array(z.enum(SOILS)).optional(),
   /** Binders of the finishes it takes off the piece; `any` for all. */
@@ -483,6 +504,38 @@ export const hazardSchema = z.strictObject({
 });
 export type Hazard = z.output<typeof hazardSchema>;
 
+/** Ways of trying something before the work, on a spot that will not show or on a spare. */
+export const TRY_SORTS = [
+  'bond',
+  'coat',
+  'gel',
+  'etch',
+  'burn',
+  'solvent',
+  'press',
+  'scrap',
+  'heat',
+  'clear',
+  'oilyWood',
+  'gas',
+  'wear',
+] as const;
+export type TrySort = (typeof TRY_SORTS)[number];
+
+/** A try first: what is done, how long until it is judged, and what it looks like then. `{product}` is what is tried. */
+export const trySchema = z.strictObject({
+  id: z.enum(TRY_SORTS),
+  label: text,
+  detail: text,
+  needs: z.array(text),
+  work: timeFigure,
+  /** Until it is judged: a time, the product's own dwell (looked at again and again), or until its coat is dry. */
+  judged: z.union([timeFigure, z.enum(['dwell', 'dry'])]),
+  held: text,
+  failed: text,
+});
+export type Try = z.output<typeof trySchema>;
+
 export const firstAidSchema = z.strictObject({ id, name: text, lines: z.array(text).min(1) });
 export type FirstAid = z.output<typeof firstAidSchema>;
 
@@ -497,8 +550,8 @@ export const itemSchema = z.strictObject({
   rated: z.literal('children').optional(),
   /** Nothing is put inside; why. */
   inside: text.optional(),
-  /** Washed by hand unless its own label says otherwise. */
-  handWash: z.boolean().optional(),
+  /** What cleaning it stands at the most, unless its own label says otherwise. */
+  stands: careSchema.pick({ water: true, soak: true }).partial().optional(),
   /** What it makes of a fact that nobody has said. */
   implies: z
     .strictObject({ heat: z.string(), children: z.literal('yes'), food: z.literal('lip'), wear: z.literal('feet') })
@@ -532,6 +585,7 @@ export const catalogueSchema = z.strictObject({
   firstAid: z.array(firstAidSchema),
   items: z.array(itemSchema),
   heatSources: z.array(heatSourceSchema),
+  tries: z.array(trySchema),
   /** Limits of the craft that belong to no one material. */
   limits: z.strictObject({
     dyeFullShare: figureIn('%'),
@@ -542,6 +596,10 @@ export const catalogueSchema = z.strictObject({
     pileStroke: figureIn('mm'),
     rimDistance: figureIn('mm'),
     dampAir: figureIn('% RH'),
+    /** How long an edge seal dries under a loose sheet that does not breathe. */
+    underSheet: timeFigure,
+    /** How long bared or degreased metal that rusts stays bright. */
+    flashRust: timeFigure,
     /** Life that is reckoned with where none was said; and where it must come off again. */
     unknownLife: figureIn('y'),
     changingLife: figureIn('y'),
@@ -605,6 +663,10 @@ export const catalogueSchema = z.strictObject({
     /** What of the work on a cut film is cutting and weeding. */
     cutShare: figureIn('%'),
     checkEvery: timeFigure,
+    /** Finding out something that nobody has said, once for a batch. */
+    workLook: timeFigure,
+    /** Between two pieces a stencil is wiped and dries. */
+    stencilDry: timeFigure,
     wipeWithin: timeFigure,
     alarmLead: timeFigure,
     /** How far a forecast is off a day ahead; it grows with the root of the days. */

@@ -13,6 +13,7 @@ import media from './data/media.json' with { type: 'json' };
 import methods from './data/methods.json' with { type: 'json' };
 import prep from './data/prep.json' with { type: 'json' };
 import bench from './data/bench.json' with { type: 'json' };
+import tries from './data/tries.json' with { type: 'json' };
 import sizing from './data/sizing.json' with { type: 'json' };
 import weights from './data/weights.json' with { type: 'json' };
 import { catalogueSchema, type CatalogueData } from './schema.ts';
@@ -67,6 +68,7 @@ export const rawCatalogue = (): unknown =>
       firstAid,
       items,
       heatSources,
+      tries,
       limits,
       sizing,
       weights,

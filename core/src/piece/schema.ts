@@ -258,9 +258,11 @@ export const extraStepSchema = z.strictObject({
 });
 export type ExtraStep = z.output<typeof extraStepSchema>;
 
+const stepId = z.string().regex(/^[A-Za-z0-9_.#~-]{1,100}$/, 'the id of a step');
+
 /** A start that the crafter gave a step by hand. */
 export const pinSchema = z.strictObject({
-  stepId: z.string().regex(/^[A-Za-z0-9_.#~-]{1,100}$/, 'the id of a step'),
+  stepId,
   at: instant,
 });
 export type Pin = z.output<typeof pinSchema>;
@@ -273,7 +275,8 @@ export const pieceSchema = z.strictObject({
   quantity: z.number().int().min(1, '1 to 1000 pieces').max(1000, '1 to 1000 pieces'),
   due: instant.nullable(),
   startsAt: instant.nullable(),
-  parts: z.array(partSchema).min(1).max(12),
+  /** What is worked on apart is a piece of its own: a step's id names an operation of this one. */
+  parts: z.array(partSchema).length(1, 'one part'),
   extraSteps: z.array(extraStepSchema).max(40, 'at most 40 own steps').default([]),
   pins: z.array(pinSchema).max(400, 'at most 400 moved steps').default([]),
   notes: z.string().max(MAX_NOTE),
@@ -341,7 +344,10 @@ export const briefSchema = z.strictObject({
 });
 export type Brief = z.output<typeof briefSchema>;
 
-/** A try of the user's own that held: it speaks against a refusal of the same rule on the same surface and in the same conditions. */
+/**
+ * A try of the user's own: one that held speaks against a refusal of the same rule on the same surface and in the same conditions, one that
+ * failed for it.
+ */
 export const trialSchema = z.strictObject({
   id: key,
   at: instant,
@@ -353,5 +359,8 @@ export const trialSchema = z.strictObject({
   surface: z.string().min(1),
   conditions: z.string(),
   note: z.string().max(400, 'at most 400 characters'),
+  result: z.enum(['held', 'failed']).default('held'),
+  /** The step of a piece that it was; null for one that was told by hand. */
+  step: z.strictObject({ pieceId: key, stepId }).nullable().default(null),
 });
 export type Trial = z.output<typeof trialSchema>;

@@ -1,14 +1,19 @@
-import { MINUTES_PER_DAY, MINUTES_PER_HOUR, MS_PER_HOUR, MS_PER_MINUTE } from '../units/index.ts';
+import { MINUTES_PER_DAY, MS_PER_MINUTE } from '../units/index.ts';
 import type { z } from 'zod';
-import type { Catalogue, Product, Stage } from '../materials/index.ts';
+import type { Catalogue, Figure, Product, Stage } from '../materials/index.ts';
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
-import { climateBeyond, dryTimeAlong, hourAt, type ClimateHour, type ClimateSeries } from '../dry/index.ts';
-import { catalogueFor, DEFAULT_SCHOOLS, type Piece, type Schools, type Workshop } from '../piece/index.ts';
+import type { ClimateSeries } from '../dry/index.ts';
+import { catalogueFor, type Piece, type Schools, type Trial, type Workshop } from '../piece/index.ts';
+import { verdictOfPiece, type StackVerdict } from './asked.ts';
 import { benchProblemSchema, type BenchProblem } from './bench/problem.ts';
-import { freeWindows, withoutQuiet, type BenchHours, type FreeWindow } from './hours.ts';
-import { GRID_MINUTES, PLACES_AT_BENCH, type Lag, type Step } from './step.ts';
+import { BenchCalendars, CRAFTER } from './calendars.ts';
+import { freeWindows, type BenchHours, type FreeWindow } from './hours.ts';
+import { withKept, type KeptLag } from './keptLags.ts';
+import { OutdoorDrying, wholeMinutes } from './outdoorDrying.ts';
+import { withOverdue } from './overdue.ts';
+import { GRID_MINUTES, PLACES_AT_BENCH, type Keep, type Lag, type Step } from './step.ts';
 import { stepsOf } from './steps.ts';
-import { coveredUntil, outdoorStretches, rainlessStretches, type Stretches } from './weather.ts';
+import { failedProblem, madeSafe, unsafeProblem } from './stopped.ts';
 
 export interface BenchContext extends BenchHours {
   /** ISO instant before which nothing begins. */
@@ -16,10 +21,14 @@ export interface BenchContext extends BenchHours {
   readonly catalogue: Catalogue;
   readonly workshop: Workshop;
   readonly schools?: Schools | undefined;
+  /** The user's own tries: they settle what would be tried first. */
+  readonly trials?: readonly Trial[] | undefined;
   /** The forecast that outdoor steps keep to; null: not known, and then no weather is reckoned with. */
   readonly outdoor?: ClimateSeries | null | undefined;
   /** By piece: step id → ISO instant at which it was done. */
   readonly done?: Readonly<Record<string, Readonly<Record<string, string>>>> | undefined;
+  /** By piece: step id → ISO instant at which a try failed: what hangs on it is not begun. */
+  readonly failed?: Readonly<Record<string, Readonly<Record<string, string>>>> | undefined;
   /** Pieces that find room on the rack; null: enough for all. */
   readonly rackPlaces?: number | null | undefined;
   readonly turnerPlaces?: number | undefined;
@@ -29,6 +38,10 @@ export interface BenchContext extends BenchHours {
   readonly horizonDays?: number | undefined;
   /** Pieces with facts after which their windows or moved steps can no longer be kept: planned without those. */
   readonly loosened?: ReadonlySet<string> | undefined;
+  /** By piece, which of the figures of what keeps only so long its greatest gaps go by: 0 the shortest that can be kept; beyond the last none. */
+  readonly leniency?: Readonly<Record<string, number>> | undefined;
+  /** Pieces on which what was done and keeps only so long is done again. */
+  readonly lapsed?: ReadonlySet<string> | undefined;
   /** Pieces that are left out, with the reasons. */
   readonly leftOut?: Readonly<Record<string, readonly Problem[]>> | undefined;
 }
@@ -37,6 +50,9 @@ export interface BenchContext extends BenchHours {
 export interface BenchItem {
   readonly piece: Piece;
   readonly steps: readonly Step[];
+  /** Step id → ISO instant at which it was done; without what is overdue. */
+  readonly done: Readonly<Record<string, string>>;
+  readonly verdict: StackVerdict;
   readonly problems: readonly Problem[];
 }
 
@@ -53,7 +69,6 @@ export interface PosedBench {
 const USUAL_HORIZON_DAYS = 120;
 /** Further back or ahead nothing is told apart: two years, in minutes. */
 const FURTHEST_FACT_MIN = 1_000_000;
-const CRAFTER = 'crafter';
 
 /** What a step is called in the problem of the whole bench. */
 export const benchIdOf = (pieceId: string, stepId: string): string => `${pieceId}/${stepId}`;
@@ -67,7 +82,6 @@ const isOutdoors = ({ air }: Step): boolean => air === 'outdoors';
 type Written = z.input<typeof benchProblemSchema>;
 type WrittenStep = Written['steps'][number];
 type Dry = NonNullable<WrittenStep['dry']>;
-const wholeMinutes = (minutes: number): number => Math.ceil(minutes - 1e-6);
 
 /** The product whose coat a step of a piece lays, by the figures that its part was chosen by. */
 export const coatProducts = (piece: Piece, catalogue: Catalogue): ((step: Step) => Product | undefined) => {
@@ -83,12 +97,24 @@ export const sharedMinutes = (from: Step, to: Step, each: (one: number, other: n
 const leftOpen = (windows: NonNullable<Lag['windows']>): NonNullable<Lag['windows']> =>
   windows.map(([low, high], index) => [low, index === windows.length - 1 ? null : high]);
 
-/** Lays the pieces of a bench out as one problem; one object for one problem. */
+/** One step with all that its place in the problem depends on. */
+interface Placed {
+  readonly piece: Piece;
+  readonly step: Step;
+  readonly id: string;
+  readonly product: Product | undefined;
+  /** ISO instant at which it was done; undefined where it is still to do. */
+  readonly doneAt: string | undefined;
+  readonly followers: readonly { readonly step: Step; readonly lag: Lag }[];
+  /** What its dry point stands for: what the next step waits for, or when it can be handled; undefined where nothing dries. */
+  readonly main: { readonly time: Figure; readonly stage: Stage } | undefined;
+  /** Whether a later coat of the piece is firm later still. */
+  readonly isOutlasted: boolean;
+}
+
+/** Lays the pieces of a bench out as one problem: steps first, then what was done or moved, then the gaps between them. */
 class Poser {
-  readonly epoch: number;
-  readonly horizon: number;
-  readonly free: readonly FreeWindow[];
-  private readonly calendars: Record<string, [number, number][]> = {};
+  readonly calendars: BenchCalendars;
   private readonly steps: WrittenStep[] = [];
   private readonly lags: NonNullable<Written['lags']> = [];
   private readonly either: NonNullable<Written['either']> = [];
@@ -96,157 +122,187 @@ class Poser {
   private readonly pins: Record<string, number> = {};
   private readonly done: Record<string, number> = {};
   private readonly dropped: string[] = [];
+  /** Greatest gaps of what keeps only so long, by their place among the lags. */
+  private readonly keptLags: KeptLag[] = [];
+  private readonly drying: OutdoorDrying | null;
 
   constructor(private readonly context: BenchContext) {
-    const grid = GRID_MINUTES * MS_PER_MINUTE;
-    this.epoch = Math.ceil(Date.parse(context.now) / grid) * grid;
-    this.horizon = (context.horizonDays ?? USUAL_HORIZON_DAYS) * MINUTES_PER_DAY;
-    this.free = freeWindows(this.epoch, this.epoch + this.horizon * MS_PER_MINUTE, context);
-    this.calendars[CRAFTER] = this.inMinutes(this.free.map(({ start, end }) => [start, end]));
-    if (context.quietHours)
-      this.calendars['machine'] = this.inMinutes(
-        withoutQuiet(this.free, context).map(({ start, end }) => [start, end]),
-      );
+    const { outdoor, workshop, catalogue } = context;
+    this.drying = outdoor ? new OutdoorDrying(outdoor, workshop, catalogue.bench.beyondForecast.typical / 100) : null;
+    this.calendars = new BenchCalendars(
+      context.now,
+      (context.horizonDays ?? USUAL_HORIZON_DAYS) * MINUTES_PER_DAY,
+      context,
+      outdoor ?? null,
+      this.drying,
+    );
   }
 
-  minuteOf(at: number | string): number {
-    return Math.round(((typeof at === 'string' ? Date.parse(at) : at) - this.epoch) / MS_PER_MINUTE);
-  }
-
-  private inMinutes(stretches: Stretches): [number, number][] {
-    return stretches
-      .map(([from, to]): [number, number] => [
-        Math.max(0, this.minuteOf(from)),
-        Math.min(this.horizon, this.minuteOf(to)),
-      ])
-      .filter(([from, to]) => to > from);
-  }
-
-  addItem({ piece, steps }: BenchItem): void {
+  private placedOf({ piece, steps, done }: BenchItem): Placed[] {
     const productOf = coatProducts(piece, this.context.catalogue);
-    const byId = new Map(steps.map((step) => [step.id, step]));
-    const doneAt = this.context.done?.[piece.id] ?? {};
-    const release = this.releaseOf(piece);
     const waiting = new Map<string, { readonly step: Step; readonly lag: Lag }[]>();
     for (const step of steps)
       for (const lag of step.lags) waiting.set(lag.from, [...(waiting.get(lag.from) ?? []), { step, lag }]);
-    for (const [index, step] of steps.entries()) {
-      const id = benchIdOf(piece.id, step.id);
-      const isDone = doneAt[step.id] !== undefined;
-      if (isDone) this.done[id] = this.factMinute(doneAt[step.id]!) - step.minutes;
+    return steps.map((step, index): Placed => {
       const followers = waiting.get(step.id) ?? [];
-      const product = productOf(step);
-      const laidOut = isOutdoors(step) && this.context.outdoor ? product : undefined;
-      // what the next step waits for is when it is dry; for the last coat, when it can be handled
       const plain = followers.find(({ lag }) => !lag.windows && lag.productId !== '')?.lag;
-      const main = plain ?? step.firm;
-      const timeOf = (stage: Stage, indoors: number): Dry => {
-        if (!laidOut) return wholeMinutes(indoors);
-        if (isDone) return this.timeOutdoors(laidOut, stage, this.done[id]!) ?? wholeMinutes(indoors);
-        return { byStart: this.tableOf(laidOut, stage, indoors) };
+      return {
+        piece,
+        step,
+        id: benchIdOf(piece.id, step.id),
+        product: productOf(step),
+        doneAt: done[step.id],
+        followers,
+        main: plain ?? step.firm ?? undefined,
+        isOutlasted: steps
+          .slice(index + 1)
+          .some((later) => (later.firm?.time.high ?? 0) >= (step.firm?.time.high ?? Infinity)),
       };
-      this.steps.push({
-        id,
-        item: piece.id,
-        duration: step.minutes,
-        inside: this.insideOf(step, product, release),
-        dry: main ? timeOf(main.stage, main.time.high) : 0,
-        uses: this.usesOf(step),
-        ...(step.divisible && !isOutdoors(step) && step.minutes > this.longestWindow() ? { splittable: true } : {}),
-      });
-      const clock = (stage: Stage, indoors: number): string => {
-        const clockId = `${id}!${stage}`;
-        if (this.clocks.has(clockId)) return clockId;
-        this.clocks.add(clockId);
-        this.steps.push({ id: clockId, item: piece.id, duration: 0, dry: timeOf(stage, indoors) });
-        if (isDone) this.done[clockId] = this.done[id]! + step.minutes;
-        else this.lags.push({ from: id, fromPoint: 'end', to: clockId, min: 0, max: 0 });
-        return clockId;
-      };
-      // a coat that is slower than every one after it holds the piece back too
-      const { firm } = step;
-      if (
-        firm &&
-        firm.stage !== main?.stage &&
-        steps.slice(index + 1).every((later) => (later.firm?.time.high ?? 0) < firm.time.high)
-      )
-        clock(firm.stage, firm.time.high);
-      for (const { step: follower, lag } of followers)
-        this.addLag(id, benchIdOf(piece.id, follower.id), step, follower, lag, {
-          isMain: lag.stage === main?.stage && !lag.windows,
-          isLoose: isDone && (this.context.loosened?.has(piece.id) ?? false),
-          clock: laidOut ? () => clock(lag.stage, lag.time.high) : null,
-        });
-      for (const before of step.after)
-        if (byId.has(before)) this.lags.push({ from: benchIdOf(piece.id, before), to: id, min: 0 });
-      const pin = piece.pins.find(({ stepId }) => stepId === step.id);
-      if (pin && !isDone) {
-        if (this.minuteOf(pin.at) >= 0 && !this.context.loosened?.has(piece.id)) this.pins[id] = this.minuteOf(pin.at);
-        else this.dropped.push(id);
-      }
-    }
+    });
   }
 
-  private addLag(
-    from: string,
-    to: string,
-    before: Step,
-    step: Step,
-    lag: Lag,
-    how: { readonly isMain: boolean; readonly isLoose: boolean; readonly clock: (() => string) | null },
-  ): void {
+  addItem(item: BenchItem): void {
+    const placed = this.placedOf(item);
+    const release = this.releaseOf(item.piece);
+    for (const one of placed) this.addStep(one, release);
+    for (const one of placed) this.addFacts(one);
+    for (const one of placed) this.addGaps(one, placed);
+  }
+
+  private isLoose({ id }: Piece): boolean {
+    return this.context.loosened?.has(id) ?? false;
+  }
+
+  private addStep(placed: Placed, release: number): void {
+    const { step, id, piece, product, main } = placed;
+    this.steps.push({
+      id,
+      item: piece.id,
+      duration: step.minutes,
+      inside: this.insideOf(step, product, release + step.notBefore),
+      dry: main ? this.dryOf(placed, main.stage, main.time.high) : 0,
+      uses: this.usesOf(step),
+      ...(step.divisible && !isOutdoors(step) && step.minutes > this.calendars.longest ? { splittable: true } : {}),
+    });
+  }
+
+  /** How long a stage takes after a step, by when it is laid where it dries outdoors. */
+  private dryOf({ step, product, doneAt }: Placed, stage: Stage, indoors: number): Dry {
+    if (!product || !this.drying || !isOutdoors(step)) return wholeMinutes(indoors);
+    if (doneAt === undefined) return { byStart: this.calendars.dryingTable(product, stage, indoors) };
+    const laid = this.calendars.epoch + (this.factMinute(doneAt) - step.minutes) * MS_PER_MINUTE;
+    return this.drying.minutes(product, stage, laid) ?? wholeMinutes(indoors);
+  }
+
+  /** What was done keeps its time; what was moved keeps its start, as far as that still lies ahead. */
+  private addFacts({ step, id, piece, doneAt }: Placed): void {
+    if (doneAt !== undefined) {
+      this.done[id] = this.factMinute(doneAt) - step.minutes;
+      return;
+    }
+    const pin = piece.pins.find(({ stepId }) => stepId === step.id);
+    if (!pin) return;
+    const minute = this.calendars.minuteOf(pin.at);
+    if (minute >= 0 && !this.isLoose(piece)) this.pins[id] = minute;
+    else this.dropped.push(id);
+  }
+
+  /** A step without work beside one: its end is when a further stage is reached, or when the turner is free again. */
+  private beside(
+    { step, id, piece, doneAt }: Placed,
+    name: string,
+    written: Pick<WrittenStep, 'duration' | 'dry' | 'uses'>,
+  ): string {
+    const own = `${id}!${name}`;
+    if (this.clocks.has(own)) return own;
+    this.clocks.add(own);
+    this.steps.push({ id: own, item: piece.id, ...written });
+    if (doneAt !== undefined) this.done[own] = this.done[id]! + step.minutes;
+    else this.lags.push({ from: id, fromPoint: 'end', to: own, min: 0, max: 0 });
+    return own;
+  }
+
+  private clock(placed: Placed, stage: Stage, indoors: number): string {
+    return this.beside(placed, stage, { duration: 0, dry: this.dryOf(placed, stage, indoors) });
+  }
+
+  private addGaps(placed: Placed, all: readonly Placed[]): void {
+    const { step, id, main, followers, isOutlasted, piece } = placed;
+    const { firm } = step;
+    // a coat that is slower than every one after it holds the piece back too
+    if (firm && firm.stage !== main?.stage && !isOutlasted) this.clock(placed, firm.stage, firm.time.high);
+    if (step.turns)
+      this.beside(placed, 'turning', {
+        duration: wholeMinutes(step.turns.high),
+        uses: [{ resource: 'turner', units: step.pieces }],
+      });
+    for (const { step: follower, lag } of followers) this.addLag(placed, follower, lag);
+    const byId = new Map(all.map((one) => [one.step.id, one]));
+    for (const before of step.after) {
+      const earlier = byId.get(before);
+      if (earlier) this.lags.push({ from: earlier.id, to: id, min: 0 });
+    }
+    if (placed.doneAt === undefined)
+      for (const keep of step.keeps)
+        this.addKeep(byId.get(keep.from), placed, keep, this.context.leniency?.[piece.id] ?? 0);
+  }
+
+  private addLag(before: Placed, follower: Step, lag: Lag): void {
+    const { id: from, step, product, doneAt, piece, main } = before;
+    const to = benchIdOf(piece.id, follower.id);
+    const isLaidOut = isOutdoors(step) && this.drying !== null && product !== undefined;
+    const clock = isLaidOut ? () => this.clock(before, lag.stage, lag.time.high) : null;
     const isOwn = lag.productId === '';
-    const holdsRack =
-      this.context.rackPlaces !== null && this.context.rackPlaces !== undefined && before.coatOf !== null;
-    const shared = isOwn || holdsRack ? 0 : Math.floor(sharedMinutes(before, step, Math.min));
+    const holdsRack = this.context.rackPlaces !== null && this.context.rackPlaces !== undefined && step.coatOf !== null;
+    const shared = isOwn || holdsRack ? 0 : Math.floor(sharedMinutes(step, follower, Math.min));
     if (lag.windows) {
-      const longest = Math.ceil(sharedMinutes(before, step, Math.max));
+      const longest = Math.ceil(sharedMinutes(step, follower, Math.max));
       // outdoors the least gap hangs on the hour in which the coat is laid
-      if (how.clock) this.lags.push({ from: how.clock(), fromPoint: 'dry', to, min: -shared });
-      const windows = (how.isLoose ? leftOpen(lag.windows) : lag.windows)
+      if (clock) this.lags.push({ from: clock(), fromPoint: 'dry', to, min: -shared });
+      const windows = (doneAt !== undefined && this.isLoose(piece) ? leftOpen(lag.windows) : lag.windows)
         .map(([low, high]): [number, number | null] => [
-          wholeMinutes(how.clock ? low : Math.max(low, lag.time.high)) - shared,
+          wholeMinutes(clock ? low : Math.max(low, lag.time.high)) - shared,
           high === null ? null : Math.floor(high) - longest,
         ])
         .filter(([low, high]) => high === null || (low <= high && high >= 0));
       this.either.push({ from, fromPoint: 'end', to, windows });
-    } else if (how.isMain) this.lags.push({ from, fromPoint: 'dry', to, min: -shared });
-    else if (how.clock) this.lags.push({ from: how.clock(), fromPoint: 'dry', to, min: -shared });
+    } else if (!isOwn && lag.stage === main?.stage) this.lags.push({ from, fromPoint: 'dry', to, min: -shared });
+    else if (clock && !isOwn) this.lags.push({ from: clock(), fromPoint: 'dry', to, min: -shared });
     else this.lags.push({ from, fromPoint: 'end', to, min: wholeMinutes(lag.time.high) - shared });
+  }
+
+  /** A greatest gap, where this piece is planned by it; what was done long ago is no gap any more, it is done again. */
+  private addKeep(before: Placed | undefined, { step, id, piece }: Placed, keep: Keep, level: number): void {
+    if (!before) return;
+    // setting up comes before the first piece is touched
+    const shared =
+      before.step.pieces === step.pieces ? (step.pieces - 1) * Math.max(before.step.eachMinutes, step.eachMinutes) : 0;
+    const choices = keep.choices.slice(level).map((most) => Math.floor(most - shared));
+    if (!choices.length || choices.at(-1)! < 0) return;
+    this.keptLags.push({ item: piece.id, lag: this.lags.length, choices: choices.filter((most) => most >= 0) });
+    this.lags.push({ from: before.id, fromPoint: keep.fromPoint, to: id, min: 0, max: null });
   }
 
   /** The minute of a fact; one that lies years away is as good as one that lies two years away. */
   private factMinute(at: string): number {
-    return Math.max(-FURTHEST_FACT_MIN, Math.min(FURTHEST_FACT_MIN, this.minuteOf(at)));
-  }
-
-  private longestWindow(): number {
-    return Math.max(0, ...this.calendars[CRAFTER]!.map(([from, to]) => to - from));
+    return Math.max(-FURTHEST_FACT_MIN, Math.min(FURTHEST_FACT_MIN, this.calendars.minuteOf(at)));
   }
 
   private releaseOf(piece: Piece): number {
     const wanted = Math.max(Date.parse(piece.startsAt ?? this.context.now), Date.parse(this.context.now));
-    return Math.max(0, this.minuteOf(wanted) + (piece.parts[0]?.surface.waitDays ?? 0) * MINUTES_PER_DAY);
+    return Math.max(0, this.calendars.minuteOf(wanted) + (piece.parts[0]?.surface.waitDays ?? 0) * MINUTES_PER_DAY);
   }
 
   private insideOf(step: Step, product: Product | undefined, release: number): NonNullable<WrittenStep['inside']> {
+    const { calendars } = this;
     const inside: NonNullable<WrittenStep['inside']> = [{ calendar: CRAFTER }];
-    if (this.context.quietHours && step.places.some((place) => place === 'cutter'))
-      inside.push({ calendar: 'machine' });
-    if (release > GRID_MINUTES) {
-      const name = `from ${release}`;
-      this.calendars[name] ??= [[Math.min(release, this.horizon - 1), this.horizon]];
-      inside.push({ calendar: name });
-    }
-    const { outdoor } = this.context;
-    if (isOutdoors(step) && outdoor) {
-      const name = `outdoors ${product?.id ?? ''}`;
-      const until = this.epoch + this.horizon * MS_PER_MINUTE;
-      this.calendars['no rain'] ??= this.inMinutes(rainlessStretches(outdoor, until));
-      this.calendars[name] ??= this.dryingHours(product, outdoorStretches(product, outdoor, until));
-      inside.push({ calendar: name });
+    if (calendars.hasQuiet && step.places.some((place) => place === 'cutter')) inside.push({ calendar: 'machine' });
+    if (release > GRID_MINUTES) inside.push({ calendar: calendars.from(wholeMinutes(release)) });
+    const outdoors = isOutdoors(step) ? calendars.outdoors(product) : null;
+    if (outdoors) {
+      inside.push({ calendar: outdoors });
       const handling = product?.dry.touch?.high ?? 0;
-      if (handling) inside.push({ calendar: 'no rain', pad: wholeMinutes(handling) });
+      if (handling) inside.push({ calendar: calendars.rainless!, pad: wholeMinutes(handling) });
     }
     return inside;
   }
@@ -255,92 +311,28 @@ class Poser {
     const { rackPlaces } = this.context;
     return [
       { resource: CRAFTER, units: 1 },
-      ...step.places.map((place) => ({
-        resource: place,
-        units: place === 'turner' ? step.pieces : 1,
-        until: place === 'turner' ? ('dry' as const) : ('end' as const),
-      })),
+      ...step.places.map((place) => ({ resource: place, units: place === 'turner' ? step.pieces : 1 })),
       ...(rackPlaces && step.coatOf ? [{ resource: 'rack', units: step.pieces, until: 'fetch' as const }] : []),
     ];
   }
 
-  /** Of the hours that are fit to lay a coat outdoors, those after which it gets touch-dry there before it rains; what is spoilt is not laid. */
-  private dryingHours(product: Product | undefined, stretches: Stretches): [number, number][] {
-    const windows = this.inMinutes(stretches);
-    if (!product?.dry.touch) return windows;
-    const covered = this.minuteOf(coveredUntil(this.context.outdoor!));
-    const staysDry = (minute: number): boolean => {
-      const touch = this.timeOutdoors(product, 'touch', minute);
-      if (touch === null) return false;
-      const until = Math.min(this.horizon, minute + MINUTES_PER_HOUR + touch);
-      return this.calendars['no rain']!.some(([from, to]) => from <= minute && until <= to);
-    };
-    return windows.flatMap(([from, to]) => {
-      const kept: [number, number][] = [];
-      for (let minute = from; minute < Math.min(to, covered); minute += MINUTES_PER_HOUR)
-        if (staysDry(minute)) kept.push([minute, Math.min(minute + MINUTES_PER_HOUR, to, covered)]);
-      return to > covered ? [...kept, [Math.max(from, covered), to]] : kept;
-    });
-  }
-
-  /** Minutes to a stage by the hour in which a coat is laid outdoors; one figure for all that lies beyond the forecast. */
-  private tableOf(product: Product, stage: Stage, indoors: number): [number, number][] {
-    const wider = 1 + this.beyondShare();
-    const covered = Math.max(0, this.minuteOf(coveredUntil(this.context.outdoor!)));
-    const table: [number, number][] = [];
-    for (const [from, to] of this.calendars[`outdoors ${product.id}`] ?? [])
-      for (let minute = from; minute < Math.min(to, covered); minute += MINUTES_PER_HOUR)
-        table.push([minute, this.timeOutdoors(product, stage, minute) ?? wholeMinutes(indoors * wider)]);
-    table.push([covered, this.timeOutdoors(product, stage, covered) ?? wholeMinutes(indoors * wider)]);
-    return table;
-  }
-
-  /** Share by which drying beyond the forecast is taken slower. */
-  private beyondShare(): number {
-    return this.context.catalogue.bench.beyondForecast.typical / 100;
-  }
-
-  /** High figure of a coat laid outdoors: there until it is touch-dry, then in the workshop; null where it is spoilt or never dries. */
-  private timeOutdoors(product: Product, stage: Stage, minute: number): number | null {
-    const { workshop } = this.context;
-    const outdoor = this.context.outdoor!;
-    const start = this.epoch + minute * MS_PER_MINUTE;
-    const touch = product.dry.touch
-      ? dryTimeAlong(product, 'touch', start, outdoor, { beyondShare: this.beyondShare() })
-      : null;
-    if (touch && !touch.ok) return null;
-    const outMinutes = touch?.ok ? touch.high : 0;
-    if (stage === 'touch') return wholeMinutes(outMinutes);
-    const first = Math.floor(start / MS_PER_HOUR) * MS_PER_HOUR;
-    const usual: ClimateHour = { ...climateBeyond(outdoor), windMs: 0, rainMm: 0, isDaylight: true };
-    const hours: ClimateHour[] = [];
-    for (let at = first; at <= start + outMinutes * MS_PER_MINUTE; at += MS_PER_HOUR)
-      hours.push(hourAt(outdoor, at) ?? usual);
-    const read = dryTimeAlong(product, stage, start, {
-      ...outdoor,
-      from: new Date(first).toISOString(),
-      hours,
-      beyond: { temperatureC: workshop.temperatureC, relativeHumidity: workshop.relativeHumidity },
-    });
-    return read.ok ? wholeMinutes(read.high) : null;
-  }
-
   posed(items: readonly BenchItem[]): PosedBench {
-    const { context } = this;
-    const hands = Math.max(1, ...this.free.map((window) => window.hands));
-    const fewer = this.free
+    const { context, calendars } = this;
+    const { free, epoch } = calendars;
+    const hands = Math.max(1, ...free.map((window) => window.hands));
+    const fewer = free
       .filter((window) => window.hands < hands)
       .map(({ start, end, hands: there }): [number, number, number] => [
-        this.minuteOf(start),
-        this.minuteOf(end),
+        calendars.minuteOf(start),
+        calendars.minuteOf(end),
         hands - there,
       ]);
     const planned = items.filter(({ problems, steps }) => problems.length === 0 && steps.length > 0);
     for (const item of planned) this.addItem(item);
     const problem = benchProblemSchema.parse({
-      horizon: this.horizon,
+      horizon: calendars.horizon,
       grid: GRID_MINUTES,
-      calendars: this.calendars,
+      calendars: calendars.named,
       fetchCalendar: CRAFTER,
       sittingCalendar: CRAFTER,
       resources: {
@@ -353,17 +345,16 @@ class Poser {
       lags: this.lags,
       either: this.either,
       due: Object.fromEntries(
-        planned.flatMap(({ piece, steps }) => {
-          const doneAt = context.done?.[piece.id] ?? {};
+        planned.flatMap(({ piece, steps, done }) => {
           // what is finished can be late no more
-          const isOpen = steps.some(({ id }) => doneAt[id] === undefined);
-          return piece.due && isOpen ? [[piece.id, this.minuteOf(piece.due)]] : [];
+          const isOpen = steps.some(({ id }) => done[id] === undefined);
+          return piece.due && isOpen ? [[piece.id, calendars.minuteOf(piece.due)]] : [];
         }),
       ),
       pins: this.pins,
       done: this.done,
     });
-    return { problem, epoch: this.epoch, items, free: this.free, dropped: this.dropped };
+    return { problem: withKept(problem, this.keptLags), epoch, items, free, dropped: this.dropped };
   }
 }
 
@@ -380,25 +371,51 @@ const isPlannable = (instant: string | null): boolean => {
   return at >= Date.UTC(2000, 0, 1) && at <= Date.UTC(2200, 0, 1);
 };
 
+const LOOKED_AHEAD_DAYS = 30;
+
+/** When work can go on at the earliest: now, or with the next free hours. */
+const nextFree = (context: BenchContext): string => {
+  const now = Date.parse(context.now);
+  if (!isPlannable(context.now)) return context.now;
+  const [first] = freeWindows(now, now + LOOKED_AHEAD_DAYS * MINUTES_PER_DAY * MS_PER_MINUTE, context);
+  return new Date(Math.max(now, first?.start ?? now)).toISOString();
+};
+
 /** The pieces with their steps, and for each why it cannot be planned. */
-export const itemsOf = (pieces: readonly Piece[], context: BenchContext): BenchItem[] =>
-  pieces.map((piece) => {
-    const steps = stepsOf(piece, context.catalogue, context.workshop, context.schools ?? DEFAULT_SCHOOLS, {
-      rack: context.rackPlaces ?? null,
-      turner: context.turnerPlaces ?? 1,
-      ...(context.airflow ? { air: context.airflow } : {}),
+export const itemsOf = (pieces: readonly Piece[], context: BenchContext): BenchItem[] => {
+  const earliest = nextFree(context);
+  return pieces.map((piece) => {
+    const read = stepsOf(piece, context.catalogue, context.workshop, {
+      schools: context.schools,
+      trials: context.trials,
+      places: { rack: context.rackPlaces ?? null, turner: context.turnerPlaces ?? 1 },
+      air: context.airflow,
     });
-    const doneAt = context.done?.[piece.id] ?? {};
+    const verdict = verdictOfPiece(piece, context.catalogue, context.workshop, {
+      schools: context.schools,
+      trials: context.trials,
+    });
+    const facts = context.done?.[piece.id] ?? {};
+    const { steps, done } =
+      verdict.standing === 'unsafe'
+        ? madeSafe(piece, read, facts, context.catalogue)
+        : withOverdue(read, facts, earliest, context.lapsed?.has(piece.id) ?? false);
+    const failedStep = steps.find(({ id, gate }) => gate !== null && context.failed?.[piece.id]?.[id] !== undefined);
     const problems = [
       ...(context.leftOut?.[piece.id] ?? []),
+      ...(verdict.standing === 'unsafe' && !steps.some(({ kind }) => kind === 'makeSafe')
+        ? [unsafeProblem(verdict)]
+        : []),
+      ...(failedStep ? [failedProblem(failedStep)] : []),
       // what could never be begun in this air and was done all the same, was done
-      ...steps.flatMap(({ id, problem }) => (problem && doneAt[id] === undefined ? [problem] : [])),
+      ...steps.flatMap(({ id, problem }) => (problem && done[id] === undefined ? [problem] : [])),
       ...(isPlannable(piece.startsAt) && isPlannable(context.now)
         ? []
         : [{ ...NO_DATE, given: `"${piece.startsAt ?? context.now}" was given as the start.` }]),
     ];
-    return { piece, steps, problems };
+    return { piece, steps, done, verdict, problems };
   });
+};
 
 /**
  * The whole bench as one problem: every piece's steps, waits and windows, with hands, machines, rack, free hours and weather.

@@ -6,10 +6,10 @@ import type { Piece } from '../piece/index.ts';
 import { seeded } from './bench/random.ts';
 import { Timeline } from './bench/timeline.ts';
 import { benchIdOf, coatProducts, itemsOf, sharedMinutes, type BenchContext, type BenchItem } from './benchProblem.ts';
+import { Fitness, OutdoorHours } from './outdoorDrying.ts';
 import { freeWindows, type FreeWindow } from './hours.ts';
 import { planPieces, type PlanPiecesOptions, type WeekPlan } from './planPieces.ts';
 import { PLACES_AT_BENCH, type Step } from './step.ts';
-import { outdoorStretches, rainlessStretches, whyNotOutdoors, type Stretches } from './weather.ts';
 
 const DAY_H = 24;
 const FURTHER_DAYS = 60;
@@ -95,23 +95,6 @@ const withSeason = (series: ClimateSeries, { hours }: ClimateSeries, random: () 
   return { ...series, hours: [...series.hours, ...further] };
 };
 
-/** Whether an hour is fit for a product outdoors, worked out once for every hour. */
-class Fitness {
-  private readonly known = new Map<Product | undefined, WeakMap<ClimateHour, boolean>>();
-
-  of(product: Product | undefined): (hour: ClimateHour) => boolean {
-    const known = this.known.get(product) ?? new WeakMap<ClimateHour, boolean>();
-    this.known.set(product, known);
-    return (hour) => {
-      const before = known.get(hour);
-      if (before !== undefined) return before;
-      const isFit = whyNotOutdoors(product, hour) === null;
-      known.set(hour, isFit);
-      return isFit;
-    };
-  }
-}
-
 interface Job {
   readonly pieceId: string;
   readonly step: Step;
@@ -126,27 +109,32 @@ interface Luck {
   readonly dry: number;
 }
 
+/** How long a place is held after the work, ms: a coat on the turner goes on turning. */
+const turningOf = ({ turns }: Step, place: string): number =>
+  place === 'turner' && turns ? turns.high * MS_PER_MINUTE : 0;
+const unitsOf = ({ pieces }: Step, place: string): number => (place === 'turner' ? pieces : 1);
+
 /** What happens where the crafter follows a plan: nothing before its time, and what is not dry or not fit waits for the next chance. */
 class Execution {
   private readonly ends = new Map<string, number>();
   private readonly lucks = new Map<string, Luck>();
   private readonly steps = new Map<string, Step>();
   private readonly timelines = new Map<string, Timeline>();
-  private readonly outdoors = new Map<string, Stretches>();
-  private readonly rainless: Stretches | null;
+  private readonly outdoors: OutdoorHours | null;
 
   constructor(
     private readonly free: readonly FreeWindow[],
-    private readonly weather: ClimateSeries | null,
+    weather: ClimateSeries | null,
     private readonly until: number,
-    private readonly fitness: Fitness,
+    fitness: Fitness,
+    turnerPlaces: number,
   ) {
-    this.rainless = weather ? rainlessStretches(weather, until) : null;
+    this.outdoors = weather ? new OutdoorHours(weather, until, fitness) : null;
     const hands = Math.max(1, ...free.map((window) => window.hands));
     const crafter = new Timeline(hands);
     for (const window of free) if (window.hands < hands) crafter.hold(window.start, window.end, hands - window.hands);
     this.timelines.set('crafter', crafter);
-    for (const place of PLACES_AT_BENCH) this.timelines.set(place, new Timeline(1));
+    for (const place of PLACES_AT_BENCH) this.timelines.set(place, new Timeline(place === 'turner' ? turnerPlaces : 1));
   }
 
   /** Carries a job out; false where no chance comes any more. */
@@ -183,7 +171,7 @@ class Execution {
 
   private place(job: Job, ready: number, work: number): number | null {
     const { step } = job;
-    const isOut = step.air === 'outdoors' && this.weather !== null;
+    const isOut = step.air === 'outdoors' && this.outdoors !== null;
     const handling = isOut ? (job.product?.dry.touch?.typical ?? 0) * MS_PER_MINUTE : 0;
     let left = work;
     for (const window of this.free) {
@@ -197,7 +185,8 @@ class Execution {
         if (length <= 0 || at + length > window.end + (fits ? OVERTIME_MS : 0)) break;
         const clash = this.clash(step, at, at + length) ?? (isOut ? this.unfit(job, at, at + length, handling) : null);
         if (clash === null) {
-          for (const name of ['crafter', ...step.places]) this.timelines.get(name)?.hold(at, at + length, 1);
+          for (const name of ['crafter', ...step.places])
+            this.timelines.get(name)?.hold(at, at + length + turningOf(step, name), unitsOf(step, name));
           left -= length;
           if (left <= 0) return at + length;
           break;
@@ -212,7 +201,7 @@ class Execution {
   /** When somebody or something that is in use is free again; null where it is. */
   private clash(step: Step, from: number, to: number): number | null {
     for (const name of ['crafter', ...step.places]) {
-      const clash = this.timelines.get(name)?.clash(from, to, 1);
+      const clash = this.timelines.get(name)?.clash(from, to + turningOf(step, name), unitsOf(step, name));
       if (clash) return clash.to;
     }
     return null;
@@ -220,13 +209,10 @@ class Execution {
 
   /** When the weather is fit again; null where it is. */
   private unfit({ product }: Job, from: number, to: number, handling: number): number | null {
-    const key = product?.id ?? '';
-    const fit =
-      this.outdoors.get(key) ?? outdoorStretches(product, this.weather!, this.until, this.fitness.of(product));
-    this.outdoors.set(key, fit);
+    const fit = this.outdoors!.fitFor(product);
     if (!fit.some(([opens, closes]) => opens <= from && to <= closes))
       return fit.find(([opens]) => opens > from)?.[0] ?? this.until;
-    const dry = this.rainless!;
+    const dry = this.outdoors!.rainless;
     if (!dry.some(([opens, closes]) => opens <= from && to + handling <= closes))
       return dry.find(([opens]) => opens > from)?.[0] ?? this.until;
     return null;
@@ -265,13 +251,13 @@ export const readyWith = (ready: readonly string[], share: number): string | nul
 
 const jobsOf = (items: readonly BenchItem[], week: WeekPlan, context: BenchContext): Job[] =>
   items
-    .flatMap(({ piece, steps }) => {
+    .flatMap(({ piece, steps, done }) => {
       const plan = week.plans[piece.id];
       const productOf = coatProducts(piece, context.catalogue);
       return steps.flatMap((step): Job[] => {
         const dated = plan?.steps.find(({ stepId }) => stepId === step.id);
         if (!dated) return [];
-        const doneAt = context.done?.[piece.id]?.[step.id];
+        const doneAt = done[step.id];
         return [
           {
             pieceId: piece.id,
@@ -325,7 +311,7 @@ export const chanceOf = (
     const weather = context.outdoor
       ? withSeason(weatherMayBe(context.outdoor, now, context.catalogue.bench, random), context.outdoor, random)
       : null;
-    const execution = new Execution(free, weather, until, fitness);
+    const execution = new Execution(free, weather, until, fitness, context.turnerPlaces ?? 1);
     const shared = normal(random);
     for (const job of jobs) execution.run(job, luckOf(job, shared, random, context.catalogue.bench));
     const ready = items.map(({ piece, steps }) => {

@@ -1,11 +1,16 @@
 import type { Catalogue, Product } from '../materials/index.ts';
-import type { ApplyOperation, Operation } from '../piece/index.ts';
-import { worksAtOnce } from './stepWords.ts';
+import { goesRound, surfaceFacts, type ApplyOperation, type Operation, type Part } from '../piece/index.ts';
+import { holdsBefore, worksAtOnce } from './words/index.ts';
+
+/** A face of what is coated all round. */
+export type Face = 'back' | 'front';
 
 /** Operations that are done in one go, on one coat. */
 export interface Draft {
   readonly operations: readonly Operation[];
   readonly coat: number;
+  /** Null where only one face is worked on, or all of it at once. */
+  readonly face: Face | null;
 }
 
 /** An etch or a remover: it works while it lies there, and is rinsed off after its dwell. */
@@ -14,27 +19,59 @@ export const isUsedUp = (operation: Operation, catalogue: Catalogue): operation 
   operation.role === 'medium' &&
   worksAtOnce(catalogue.productById.get(operation.productId));
 
-/** Coats apart; what goes with a coat or follows it at once (transfer tape, unmask while wet, rinse after the dwell) joined to it. */
-export const drafted = (operations: readonly Operation[], catalogue: Catalogue): Draft[] => {
+/** What goes with an earlier operation, or follows it at once: glue with its stencil, transfer tape, unmask while wet, rinse after the dwell. */
+const joins = (operation: Operation, last: Operation | undefined, catalogue: Catalogue): boolean => {
+  if (last === undefined) return false;
+  if (operation.op === 'remove')
+    return operation.what === 'mask'
+      ? operation.school === 'wet' && last.op === 'apply'
+      : operation.what === 'medium' && isUsedUp(last, catalogue);
+  if (operation.op !== 'apply' || last.op !== 'apply') return false;
+  return operation.role === 'transfer' ? last.role === 'film' : operation.role === 'hold' && last.role === 'mask';
+};
+
+/** Glue stands before the stencil that it holds, pins and tape after it. */
+const inOrder = (operations: readonly Operation[]): readonly Operation[] => {
+  const isGlue = (one: Operation) => one.op === 'apply' && one.role === 'hold' && holdsBefore(one);
+  return operations.some(isGlue)
+    ? [...operations].sort((one, other) => Number(isGlue(other)) - Number(isGlue(one)))
+    : operations;
+};
+
+const WOODEN = new Set(['grain', 'ply']);
+const WEATHERED = new Set(['sheltered', 'exposed']);
+
+/**
+ * Whether what covers the face is laid on the back too: bare wood that lives outdoors drinks and warps where one side stays open.
+ *
+ * Source: practice; docs/formulas.md, "Steps".
+ */
+export const isCoatedAllRound = (part: Part, catalogue: Catalogue): boolean => {
+  const read = surfaceFacts(part.surface, catalogue, { prepared: true });
+  return (
+    read.ok && WOODEN.has(read.facts.base.pattern) && read.facts.finishes.length === 0 && WEATHERED.has(part.use.place)
+  );
+};
+
+const FACED = new Set(['ground', 'groundSeal', 'finish']);
+const facesOf = (operation: Operation, isAllRound: boolean): readonly (Face | null)[] =>
+  isAllRound && operation.op === 'apply' && operation.extent === 'all' && FACED.has(operation.role)
+    ? ['back', 'front']
+    : [null];
+
+/** Coats apart, back before front; what goes with a coat joined to it. */
+export const drafted = (part: Part, catalogue: Catalogue): Draft[] => {
   const drafts: Draft[] = [];
-  for (const operation of operations) {
+  const isAllRound = isCoatedAllRound(part, catalogue);
+  for (const operation of part.stack?.operations ?? []) {
     const last = drafts.at(-1);
-    const lastOperation = last?.operations.at(-1);
-    const joins =
-      lastOperation !== undefined &&
-      (operation.op === 'remove'
-        ? (operation.what === 'mask' && operation.school === 'wet' && lastOperation.op === 'apply') ||
-          (operation.what === 'medium' && isUsedUp(lastOperation, catalogue))
-        : operation.op === 'apply' &&
-          operation.role === 'transfer' &&
-          lastOperation.op === 'apply' &&
-          lastOperation.role === 'film');
-    if (joins && last) {
-      drafts[drafts.length - 1] = { ...last, operations: [...last.operations, operation] };
+    if (last && joins(operation, last.operations.at(-1), catalogue)) {
+      drafts[drafts.length - 1] = { ...last, operations: inOrder([...last.operations, operation]) };
       continue;
     }
     const coats = operation.op === 'apply' ? operation.coats : 1;
-    for (let coat = 1; coat <= coats; coat += 1) drafts.push({ operations: [operation], coat });
+    for (let coat = 1; coat <= coats; coat += 1)
+      for (const face of facesOf(operation, isAllRound)) drafts.push({ operations: [operation], coat, face });
   }
   return drafts;
 };
@@ -48,4 +85,29 @@ export const productFor = (
   if (operation.op !== 'treat') return catalogue.productById.get(operation.productId ?? '');
   const treated = operations.find(({ id }) => id === operation.of);
   return treated?.op === 'apply' ? catalogue.productById.get(treated.productId) : undefined;
+};
+
+/** The operation that a draft is called by: the stencil that glue holds, else its first. */
+export const chiefOf = ({ operations }: Pick<Draft, 'operations'>): Operation =>
+  operations.find((one) => one.op !== 'apply' || (one.role !== 'hold' && one.role !== 'prep')) ?? operations[0]!;
+
+/** Stretches of drafts in which a stencil lies that goes from piece to piece: from laying it to taking it off. */
+export const stencilRounds = (
+  drafts: readonly Draft[],
+  catalogue: Catalogue,
+  quantity: number,
+): readonly { readonly first: number; readonly last: number; readonly product: Product }[] => {
+  const rounds: { first: number; last: number; product: Product }[] = [];
+  let open: { first: number; product: Product } | null = null;
+  for (const [index, { operations }] of drafts.entries())
+    for (const operation of operations) {
+      const product = operation.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
+      if (operation.op === 'apply' && operation.role === 'mask' && product && goesRound(product, quantity))
+        open = { first: index, product };
+      if (operation.op === 'remove' && operation.what === 'mask' && open) {
+        rounds.push({ ...open, last: index });
+        open = null;
+      }
+    }
+  return rounds;
 };

@@ -1,5 +1,7 @@
-export { stepIdOf, type BenchPlace, type Lag, type Step } from './step.ts';
-export { stepsOf } from './steps.ts';
+export { stepIdOf, type BenchPlace, type Gate, type Keep, type Lag, type Step, type StepKind } from './step.ts';
+export { stepsOf, type StepOptions } from './steps.ts';
+export { askedOf, verdictOfPiece, VERDICTS, type StackVerdict } from './asked.ts';
+export { trialsOfStep } from './trialsOfStep.ts';
 export {
   layerStatesAt,
   momentsOf,

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { draws } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import { plainPiece, plainWorkshop, type Operation, type Piece, type Workshop } from '../piece/index.ts';
+import { MS_PER_MINUTE } from '../units/index.ts';
 import {
   layerStatesAt,
   momentsOf,
@@ -128,12 +129,12 @@ describe('steps', () => {
   test('a mix is made for as many pieces as its pot life allows, fewer where it is warm', () => {
     const pour = [{ ...apply('finish', 'finish', 'flood-epoxy'), how: 'pour' } as Operation];
     const words = (temperatureC: number) =>
-      stepsOf(pieceOf(pour, 4), all, { ...REFERENCE, temperatureC }, undefined, { rack: null, turner: 4 })[0]?.detail;
+      stepsOf(pieceOf(pour, 4), all, { ...REFERENCE, temperatureC }, { places: { rack: null, turner: 4 } })[0]?.detail;
     expect(words(23)).toContain('Mix for one piece at a time: it stays workable 20 min to 45 min');
     expect(words(28)).toMatch(/stays workable 1\d min/);
   });
 
-  test('one turner turns one piece: a batch of pours is done one by one, each until it is firm', () => {
+  test('one turner turns one piece: a batch of pours is done one by one, each until it no longer runs', () => {
     const pour = [{ ...apply('finish', 'finish', 'flood-epoxy'), how: 'pour' } as Operation];
     const steps = stepsOf(pieceOf(pour, 3), all, REFERENCE);
     expect(steps.map(({ id, pieces, places }) => [id, pieces, places])).toEqual([
@@ -142,11 +143,17 @@ describe('steps', () => {
       ['finish#1~3', 1, ['turner']],
     ]);
     const { steps: dated } = planned(pour, { freeHours: Array.from({ length: 7 }, () => [['08:00', '20:00']]) }, 3);
-    dated.slice(1).forEach(({ start }, index) => expect(start >= dated[index]!.driesUntil!).toBe(true));
+    const turning = all.productById.get('flood-epoxy')!.dry.touch!.high * MS_PER_MINUTE;
+    expect(steps[0]!.turns?.high).toBe(all.productById.get('flood-epoxy')!.dry.touch!.high);
+    dated
+      .slice(1)
+      .forEach(({ start }, index) =>
+        expect(Date.parse(start)).toBeGreaterThanOrEqual(Date.parse(dated[index]!.end) + turning),
+      );
   });
 
   test('a fan shortens the wait for the next coat, and not the cure', () => {
-    const fan = stepsOf(pieceOf(SIGN), all, REFERENCE, undefined, { rack: null, turner: 1, air: 'fan' });
+    const fan = stepsOf(pieceOf(SIGN), all, REFERENCE, { air: 'fan' });
     const at = (list: readonly (typeof fan)[number][], id: string) =>
       list.find((step) => step.id === id)!.lags[0]!.time.high;
     expect(at(fan, 'ground#2')).toBeCloseTo(0.7 * at(steps, 'ground#2'));
@@ -160,7 +167,7 @@ describe('steps', () => {
     expect(lay.label).toBe('Lay removable film');
     expect(lay.after).toEqual(['ground#2', 'mask.cut#1']);
     const byHand = stepsOf(pieceOf(SIGN), all, { ...REFERENCE, tools: [] }).find(({ id }) => id === 'mask.cut#1')!;
-    expect([byHand.places, byHand.needs.includes('a knife and a mat')]).toEqual([[], true]);
+    expect([byHand.places, byHand.needs.some((need) => need.includes('knife'))]).toEqual([[], true]);
     // the two together are the work that the film's own figure gives for one piece
     expect(cut.perPiece.typical + lay.perPiece.typical).toBeCloseTo(
       all.productById.get('film-removable')!.handsOn!.typical,

@@ -233,7 +233,7 @@ describe('facts, moves and dates', () => {
   test('a moved step stays where it was put, and the rest is planned round it', () => {
     const before = planned();
     const sand = before.plans['demo-signs']!.steps.find(({ stepId }) => stepId === 'sand-bare#1')!;
-    const later = freeWindows(Date.parse(sand.end) + 2 * DAY_MS, Date.parse(sand.end) + 9 * DAY_MS, CONTEXT)[0]!;
+    const later = freeWindows(Date.parse(sand.end) + 2 * DAY_MS, Date.parse(sand.end) + 9 * DAY_MS, CONTEXT)[1]!;
     const at = new Date(later.start).toISOString();
     const tried = tryPin(some, { pieceId: 'demo-signs', stepId: 'sand-bare#1', at }, CONTEXT, { budget: FIRST_LOOK });
     if (!tried.ok) throw new Error(tried.problems[0]!.given);

@@ -11,7 +11,9 @@ import {
   type PosedBench,
 } from './benchProblem.ts';
 import type { Plan, PlannedStep } from './plan.ts';
-import { GRID_MINUTES, type Lag, type Step } from './step.ts';
+import type { StackVerdict } from './asked.ts';
+import { GRID_MINUTES, type Keep, type Lag, type Step } from './step.ts';
+import { spanWords } from './words/index.ts';
 import { coveredUntil } from './weather.ts';
 
 export interface PlanPiecesOptions {
@@ -41,6 +43,10 @@ export interface WeekPlan {
   readonly direction: 'forward' | 'backward';
   /** By piece id. */
   readonly plans: Readonly<Record<string, Plan>>;
+  /** By piece id: its steps as they were planned, with what is to be done again. */
+  readonly steps: Readonly<Record<string, readonly Step[]>>;
+  /** By piece id: what stands against its layers; what is refused is dated only where it hurts nobody, and marked. */
+  readonly verdicts: Readonly<Record<string, StackVerdict>>;
   /** Pieces that can never be planned as they are, with the reasons. */
   readonly problems: Readonly<Record<string, readonly Problem[]>>;
   /** First start still to come, and when all is ready; null where there is nothing to do. */
@@ -54,7 +60,7 @@ export interface WeekPlan {
   readonly limits: readonly LimitingStep[];
   /** Moved steps whose time has passed: planned like any other. */
   readonly droppedPins: readonly { readonly pieceId: string; readonly stepId: string }[];
-  /** By piece: windows after a done coat that can no longer be met; the piece is dated without them. */
+  /** By piece: windows after a done coat that can no longer be met, and gaps longer than what came before keeps; it is dated without them. */
   readonly missed: Readonly<Record<string, readonly Problem[]>>;
 }
 
@@ -98,17 +104,22 @@ class Dater {
     return stretches.length ? stretches : [{ start, end: start + left }];
   }
 
-  planOf({ piece, steps }: BenchItem): Plan {
-    const doneAt = this.context.done?.[piece.id] ?? {};
+  planOf({ piece, steps, done: doneAt }: BenchItem): Plan {
     const byBenchId = new Map(this.posed.problem.steps.map((step) => [step.id, step]));
     const spans = new Map<string, { start: number; end: number }>();
-    const planned = steps.map((step): PlannedStep => {
+    const stretchesById = new Map<string, { start: number; end: number }[]>();
+    for (const step of steps) {
       const start = this.startOf(piece.id, step.id);
+      const { splittable } = byBenchId.get(benchIdOf(piece.id, step.id))!;
+      const stretches = this.stretchesOf(step, start, doneAt[step.id] !== undefined || !splittable);
+      stretchesById.set(step.id, stretches);
+      spans.set(step.id, { start, end: stretches.at(-1)!.end });
+    }
+    const planned = steps.map((step): PlannedStep => {
+      const { start, end } = spans.get(step.id)!;
       const isDone = doneAt[step.id] !== undefined;
       const asPosed = byBenchId.get(benchIdOf(piece.id, step.id))!;
-      const stretches = this.stretchesOf(step, start, isDone || !asPosed.splittable);
-      const end = stretches.at(-1)!.end;
-      spans.set(step.id, { start, end });
+      const stretches = stretchesById.get(step.id)!;
       const isOutdoors = step.air === 'outdoors' && Boolean(this.context.outdoor);
       return {
         stepId: step.id,
@@ -190,6 +201,23 @@ class Dater {
     return before ? before.end + figure(lag.time) * MS_PER_MINUTE : null;
   }
 
+  /** Gaps that are longer than what came before keeps, in words: there the plan had no room for less. */
+  overdueOf({ piece, steps, done }: BenchItem, plan: Plan): Problem[] {
+    const byId = new Map(plan.steps.map((step) => [step.stepId, step]));
+    return steps.flatMap((step) =>
+      done[step.id] !== undefined
+        ? []
+        : step.keeps.flatMap((keep): Problem[] => {
+            const before = byId.get(keep.from);
+            const dry = keep.fromPoint === 'dry' ? before?.driesUntil : null;
+            const from = Date.parse(dry ?? before?.end ?? plan.startsAt);
+            const gap = (Date.parse(byId.get(step.id)!.start) - from) / MS_PER_MINUTE;
+            const earlier = steps.find(({ id }) => id === keep.from);
+            return earlier && gap > keep.time.high ? [overdueGap(piece, step, earlier, keep)] : [];
+          }),
+    );
+  }
+
   /** Windows after a done coat that the plan does not meet, in words. */
   missedOf({ piece, steps }: BenchItem, plan: Plan): Problem[] {
     const byId = new Map(plan.steps.map((step) => [step.stepId, step]));
@@ -230,6 +258,16 @@ const missedWindow = (piece: Piece, step: Step, before: Step, windows: NonNullab
   todo: 'Look at the label: mostly the coat is roughened and a spot is tried first. If the mark is wrong, take it back.',
 });
 
+const overdueGap = ({ name }: Piece, step: Step, before: Step, { time, overdue }: Keep): Problem => ({
+  code: 'keeps-too-short',
+  given: `“${step.label}” of ${name} comes later after “${before.label}” than that keeps.`,
+  allowed: `within ${spanWords(time)}; your hours leave no room for it.`,
+  todo:
+    overdue === 'press'
+      ? 'Press every edge down again just before it; or give it longer hours.'
+      : 'Do that once more just before it; or give it longer hours.',
+});
+
 const weekOf = (
   posed: PosedBench,
   plan: BenchPlan,
@@ -248,6 +286,8 @@ const weekOf = (
     forecast: outdoor ? { id: outdoor.id, madeAt: outdoor.madeAt, until: iso(coveredUntil(outdoor)) } : null,
     direction,
     plans,
+    steps: Object.fromEntries(posed.items.map(({ piece, steps }) => [piece.id, steps])),
+    verdicts: Object.fromEntries(posed.items.map(({ piece, verdict }) => [piece.id, verdict])),
     problems: Object.fromEntries(
       posed.items.filter(({ problems }) => problems.length > 0).map(({ piece, problems }) => [piece.id, problems]),
     ),
@@ -274,8 +314,14 @@ const weekOf = (
     droppedPins: posed.dropped.map(fromBenchId),
     missed: Object.fromEntries(
       items
-        .filter(({ piece }) => context.loosened?.has(piece.id))
-        .map((item) => [item.piece.id, dater.missedOf(item, plans[item.piece.id]!)] as const)
+        .map((item): [string, Problem[]] => {
+          const { id } = item.piece;
+          const plan = plans[id]!;
+          return [
+            id,
+            [...(context.loosened?.has(id) ? dater.missedOf(item, plan) : []), ...dater.overdueOf(item, plan)],
+          ];
+        })
         .filter(([, missed]) => missed.length > 0),
     ),
   };
@@ -330,7 +376,12 @@ interface Refused {
   readonly problems: readonly Problem[];
   /** Pieces whose steps stand in the way. */
   readonly pieceIds: readonly string[];
+  /** Whether greatest gaps may be what stands in the way. */
+  readonly isTight: boolean;
 }
+
+/** Refusals that a longer gap may lift. */
+const TIGHT = new Set(['lag-cycle', 'lag-never-meets-calendar', 'resource-in-max-lag', 'no-plan-found']);
 
 /** Plans as far ahead as it takes. */
 const solved = (
@@ -338,12 +389,12 @@ const solved = (
   context: BenchContext,
   { direction = 'forward', prefer, seed = SEED, budget }: PlanPiecesOptions,
 ): { readonly ok: true; readonly week: WeekPlan } | Refused => {
-  let refusal: Refused = { ok: false, problems: [], pieceIds: [] };
+  let refusal: Refused = { ok: false, problems: [], pieceIds: [], isTight: false };
   for (const horizonDays of context.horizonDays === undefined ? HORIZONS_DAYS : [context.horizonDays]) {
     const read = posedBench(pieces, { ...context, horizonDays });
-    if (!read.ok) return { ...read, pieceIds: [] };
+    if (!read.ok) return { ...read, pieceIds: [], isTight: false };
     if (direction === 'backward' && Object.keys(read.problem.due).length === 0)
-      return { ...failed(NO_DUE), pieceIds: [] };
+      return { ...failed(NO_DUE), pieceIds: [], isTight: false };
     const posed = direction === 'backward' ? withAllDue(read) : read;
     const answer = planBench(posed.problem, { direction, prefer, seed, budget });
     if (answer.ok) return { ok: true, week: weekOf(posed, answer.plan, context, direction) };
@@ -354,6 +405,7 @@ const solved = (
       ok: false,
       problems: answer.problems.map((problem) => inWords(problem, read)),
       pieceIds: [...new Set(culprits.map((id) => fromBenchId(id).pieceId))],
+      isTight: answer.problems.some(({ code }) => TIGHT.has(code)),
     };
     // a date that cannot be met is not met in a longer year either
     if (direction === 'backward' && Math.max(...Object.values(posed.problem.due)) < horizonDays * MINUTES_PER_DAY)
@@ -362,12 +414,69 @@ const solved = (
   return refusal;
 };
 
+/** Greatest gaps are kept by their low figure, then by the typical one, then by the high one, then not at all, and that is said. */
+const MOST_LENIENT = 3;
+
+/** What has given way so far, so that a plan can be made at all; one object for one question. */
+class Leniency {
+  private readonly leftOut: Record<string, readonly Problem[]>;
+  private readonly loosened: Set<string>;
+  private readonly lapsed = new Set<string>();
+  private readonly leniency: Record<string, number> = {};
+
+  constructor(
+    private readonly pieces: readonly Piece[],
+    private readonly context: BenchContext,
+  ) {
+    this.leftOut = { ...context.leftOut };
+    this.loosened = new Set(context.loosened);
+  }
+
+  get now(): BenchContext {
+    const { context, leftOut, loosened, leniency } = this;
+    return { ...context, leftOut, loosened, leniency, lapsed: this.lapsed };
+  }
+
+  private isMarked(id: string): boolean {
+    return Object.keys(this.context.done?.[id] ?? {}).length > 0;
+  }
+
+  private open(ids: readonly string[], isOpen: (id: string) => boolean): readonly string[] {
+    const all = this.pieces.map(({ id }) => id).filter((id) => !(id in this.leftOut) && isOpen(id));
+    const own = all.filter((id) => ids.includes(id));
+    return own.length ? own : all;
+  }
+
+  /** Gives way by one step; false where there is nothing left that may. */
+  giveWay({ pieceIds, isTight, problems }: Refused, direction: PlanPiecesOptions['direction']): boolean {
+    if (isTight) {
+      const strict = this.open(pieceIds, (id) => (this.leniency[id] ?? 0) < MOST_LENIENT);
+      for (const id of strict) {
+        this.leniency[id] = (this.leniency[id] ?? 0) + 1;
+        // what was done cannot be moved nearer: it is done again
+        if (this.isMarked(id)) this.lapsed.add(id);
+      }
+      if (strict.length) return true;
+    }
+    // facts never keep a plan from being made: windows and moved steps give way to them
+    const tight = this.open(pieceIds, (id) => this.isMarked(id) && !this.loosened.has(id));
+    for (const id of tight) this.loosened.add(id);
+    if (tight.length) return true;
+    const further = pieceIds.filter((id) => !(id in this.leftOut));
+    const others = this.pieces.length - Object.keys(this.leftOut).length - further.length;
+    if (direction === 'backward' || further.length === 0 || others <= 0) return false;
+    for (const id of further) this.leftOut[id] = problems;
+    return true;
+  }
+}
+
 /**
  * Dates for all pieces on one bench: when each step starts, what it waits for, when each piece is ready.
  *
- * Least gaps keep the high drying figure; windows that close are met by the first and the last piece of a batch. What is done keeps its
- * time, and what the crafter moved its start; the rest is planned round it. Forward, a piece that cannot be planned is left out with
- * its problems, and the others are planned without it.
+ * Least gaps keep the high drying figure; windows that close are met by the first and the last piece of a batch; what keeps only so long is
+ * used by its low figure where the hours leave room for that. What is done keeps its time, and what the crafter moved its start; the rest is
+ * planned round it. Forward, a piece that cannot be planned is left out with its problems, and the others are planned without it. Layers
+ * that a rule of safety refuses get no dates.
  *
  * @returns the plan; or the problems that leave none, naming steps and pieces
  */
@@ -376,20 +485,10 @@ export const planPieces = (
   context: BenchContext,
   options: PlanPiecesOptions = {},
 ): Outcome<{ week: WeekPlan }> => {
-  const leftOut: Record<string, readonly Problem[]> = { ...context.leftOut };
-  const loosened = new Set<string>(context.loosened);
-  const marked = pieces.filter(({ id }) => Object.keys(context.done?.[id] ?? {}).length > 0).map(({ id }) => id);
+  const lenient = new Leniency(pieces, context);
   for (;;) {
-    const answer = solved(pieces, { ...context, leftOut, loosened }, options);
+    const answer = solved(pieces, lenient.now, options);
     if (answer.ok) return answer;
-    // facts never keep a plan from being made: windows and moved steps give way to them first
-    const tight = marked.filter((id) => !loosened.has(id) && !(id in leftOut));
-    const culprits = tight.filter((id) => answer.pieceIds.includes(id));
-    for (const id of culprits.length ? culprits : tight) loosened.add(id);
-    if (tight.length) continue;
-    const further = answer.pieceIds.filter((id) => !(id in leftOut));
-    const others = pieces.length - Object.keys(leftOut).length - further.length;
-    if (options.direction === 'backward' || further.length === 0 || others <= 0) return failed(...answer.problems);
-    for (const id of further) leftOut[id] = answer.problems;
+    if (!lenient.giveWay(answer, options.direction)) return failed(...answer.problems);
   }
 };

@@ -9,19 +9,46 @@ export interface Lag {
   /** Where the next coat may only come in one of several windows, minutes from the earlier end. */
   readonly windows?: readonly (readonly [number, number | null])[];
   readonly why: string;
+  /** The product that dries; empty where nothing does. */
   readonly productId: string;
   readonly stage: Stage;
+}
+
+/** A gap that may not grow too long: what an earlier step leaves keeps only so long. */
+export interface Keep {
+  readonly from: string;
+  /** Counted from the earlier step's end, or from when what it laid is dry. */
+  readonly fromPoint: 'end' | 'dry';
+  readonly time: Figure;
+  /** Of its low, typical and high figure those that can be kept at all, in minutes, the shortest first; empty where none can. */
+  readonly choices: readonly number[];
+  /** What is done where it is overdue: the earlier step again, or only its edges pressed down. */
+  readonly overdue: 'redo' | 'press';
+  readonly why: string;
+  readonly productId: string;
 }
 
 /** What only one step at a time can have, besides the hands. */
 export const PLACES_AT_BENCH = ['cutter', 'press', 'oven', 'sprayPlace', 'turner'] as const;
 export type BenchPlace = (typeof PLACES_AT_BENCH)[number];
 
+/** What a step is: something to find out first, cutting, work on the layers, or the crafter's own. */
+export type StepKind = 'try' | 'look' | 'cut' | 'work' | 'own' | 'makeSafe';
+
+/** A step whose result decides whether the rest is begun at all. */
+export interface Gate {
+  readonly ruleIds: readonly string[];
+  readonly operationId: string | null;
+  readonly held: string;
+  readonly failed: string;
+}
+
 /** One thing to do at the bench, on all the pieces of a batch or on a group of them. */
 export interface Step {
   readonly id: string;
   /** The operation, or the own step, that its coats belong to: the id without coat and group. */
   readonly key: string;
+  readonly kind: StepKind;
   readonly partId: string;
   /** The operations it carries out, with the coat it lays; none where it only prepares one, or is the crafter's own. */
   readonly operationIds: readonly string[];
@@ -33,6 +60,10 @@ export interface Step {
   /** What has to lie ready, and what it looks like when it is right. */
   readonly needs: readonly string[];
   readonly looksRight: string;
+  /** Set where it is judged, held or failed, and the rest hangs on it. */
+  readonly gate: Gate | null;
+  /** Set where it was done, and is to be done again: when it was done, and how long it keeps. */
+  readonly again: { readonly doneAt: string; readonly keeps: Figure } | null;
   /** Hands-on and attended minutes for one piece alone. */
   readonly perPiece: Figure;
   /** Minutes that a batch costs once, and for each of its pieces. */
@@ -45,6 +76,11 @@ export interface Step {
   /** Steps that are finished before this one begins. */
   readonly after: readonly string[];
   readonly lags: readonly Lag[];
+  readonly keeps: readonly Keep[];
+  /** Minutes after the piece may be begun before which it does not begin: an older coat is not ready yet. */
+  readonly notBefore: number;
+  /** How long it turns on the turner after it is laid; null where it does not. */
+  readonly turns: Figure | null;
   /** Minutes after its end until the coat it lays can be handled; null where it lays none. */
   readonly firm: { readonly time: Figure; readonly productId: string; readonly stage: Stage } | null;
   /** The product whose coat it lays. */
@@ -59,6 +95,38 @@ export interface Step {
 /** Plans are kept in whole steps of this many minutes: nobody at a bench works to the minute. */
 export const GRID_MINUTES = 5;
 
+export const onGrid = (minutes: number): number => GRID_MINUTES * Math.max(1, Math.ceil(minutes / GRID_MINUTES - 1e-9));
+
 /** The id of the step that lays one coat of an operation on the whole batch, or on a group of it. */
 export const stepIdOf = (operation: { readonly id: string }, coat: number, group: number | null = null): string =>
   `${operation.id}#${coat}${group === null ? '' : `~${group}`}`;
+
+/** A step with nothing in it but its name, its work and its place in the order; what it lacks is laid over it. */
+export const plainStep = (
+  step: Pick<
+    Step,
+    'key' | 'kind' | 'partId' | 'label' | 'detail' | 'perPiece' | 'setUpMinutes' | 'eachMinutes' | 'pieces'
+  >,
+): Step => ({
+  id: stepIdOf({ id: step.key }, 1),
+  operationIds: [],
+  coat: 1,
+  group: null,
+  needs: [],
+  looksRight: '',
+  gate: null,
+  again: null,
+  minutes: onGrid(step.setUpMinutes + step.eachMinutes * step.pieces),
+  divisible: step.pieces > 1,
+  after: [],
+  lags: [],
+  keeps: [],
+  notBefore: 0,
+  turns: null,
+  firm: null,
+  coatOf: null,
+  hazards: [],
+  air: 'room',
+  places: [],
+  ...step,
+});

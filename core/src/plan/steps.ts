@@ -1,81 +1,54 @@
-import type { Problem } from '../problem/index.ts';
-import { scaled, type Catalogue, type Figure, type Product, type Stage } from '../materials/index.ts';
-import { mirrorNote } from '../artwork/index.ts';
-import { dryingRate, dryTime, type Climate, type CoatConditions } from '../dry/index.ts';
+import type { Catalogue, Figure, Product } from '../materials/index.ts';
+import { scaled } from '../materials/index.ts';
+import { dryingRate, type Climate, type CoatConditions } from '../dry/index.ts';
 import {
   catalogueFor,
   DEFAULT_SCHOOLS,
+  goesRound,
   hazardsOfPiece,
+  stencilsFor,
   type ApplyOperation,
   type ExtraStep,
   type Operation,
   type Part,
   type Piece,
   type Schools,
+  type Trial,
   type Workshop,
 } from '../piece/index.ts';
 import { formatDuration } from '../units/index.ts';
-import { drafted, isUsedUp, productFor, type Draft } from './drafts.ts';
-import { GRID_MINUTES, stepIdOf, type BenchPlace, type Lag, type Step } from './step.ts';
-import { cutWords, detailOf, labelOf, looksRightOf, needsOf, spanWords } from './stepWords.ts';
-import { firmStage, isCoat, waitsBefore, workFigure } from './waits.ts';
+import { askedOf, OF_PIECE, type Asked } from './asked.ts';
+import { chiefOf, drafted, productFor, stencilRounds, type Draft } from './drafts.ts';
+import { firstSteps } from './firstSteps.ts';
+import { keepOf, keptBy } from './keeps.ts';
+import { keyOf, waitsOf, type LastCoat } from './lagsOf.ts';
+import { plainStep, stepIdOf, type Lag, type Step } from './step.ts';
+import { isCoat, workFigure } from './waits.ts';
+import {
+  cutWords,
+  detailOf,
+  labelOf,
+  mixWords,
+  needsOf,
+  rightWhen,
+  sceneOf,
+  sentences,
+  spanWords,
+  watchWords,
+  type Scene,
+} from './words/index.ts';
+import { grouped, isCutBefore, isTurned, placesOf, sum, type DryingPlaces, type Grouped } from './work.ts';
 
-const sum = (figures: readonly Figure[]): Figure => ({
-  low: figures.reduce((total, { low }) => total + low, 0),
-  typical: figures.reduce((total, { typical }) => total + typical, 0),
-  high: figures.reduce((total, { high }) => total + high, 0),
-  unit: 'min',
-  basis: figures.some(({ basis }) => basis === 'estimate') ? 'estimate' : (figures[0]?.basis ?? 'estimate'),
-});
-
-/** Minutes a piece in which a medium works while the next one is begun: groups no longer than the shortest dwell share it. */
-const dwellEach = (apply: Figure, rinse: Figure, dwell: Figure, quantity: number): number => {
-  const group = Math.max(1, Math.floor(dwell.low / apply.typical));
-  return (Math.ceil(quantity / group) * dwell.typical) / quantity + apply.typical + rinse.typical;
-};
-
-const hazardsOf = (operation: Operation, operations: readonly Operation[], catalogue: Catalogue): readonly string[] =>
-  productFor(operation, operations, catalogue)?.hazards ?? [];
-
-const rounded = (minutes: number): number => GRID_MINUTES * Math.max(1, Math.ceil(minutes / GRID_MINUTES - 1e-9));
-
-/** How many pieces go into one group: what a closing window, a turner and a rack allow; all where nothing stands against it. */
-const groupSizeOf = (
-  operation: Operation,
-  product: Product | undefined,
-  { setUp, each }: { readonly setUp: number; readonly each: number },
-  { quantity, places }: Batch,
-): number => {
-  if (operation.op !== 'apply' || !product) return quantity;
-  const closes = operation.coats > 1 ? product.recoatWindows?.[0]?.[1] : undefined;
-  const inWindow =
-    closes === undefined || closes === null ? quantity : Math.max(1, Math.floor((closes - setUp) / each) + 1);
-  const onTurner = product.tools.includes('turner') ? places.turner : quantity;
-  const onRack = isCoat(operation) ? (places.rack ?? quantity) : quantity;
-  return Math.max(1, Math.min(quantity, inWindow, onTurner, onRack));
-};
-
-/** How many pieces find room to dry (null: a rack that holds them all), and how the air moves there. */
-export interface DryingPlaces {
-  readonly rack: number | null;
-  readonly turner: number;
-  readonly air?: CoatConditions['air'];
+/** The bench as steps see it: room to dry, moving air, ways of working, tries that were made. */
+export interface StepOptions {
+  readonly schools?: Schools | undefined;
+  readonly trials?: readonly Trial[] | undefined;
+  /** How many pieces find room to dry, and on the turner; without limit, and one, where it is left out. */
+  readonly places?: DryingPlaces | undefined;
+  /** How the air moves where they dry; as on the label where it is left out. */
+  readonly air?: CoatConditions['air'] | undefined;
 }
 const ROOMY: DryingPlaces = { rack: null, turner: 1 };
-
-interface Batch {
-  readonly quantity: number;
-  readonly places: DryingPlaces;
-}
-
-const placesOf = (operation: Operation, product: Product | undefined): readonly BenchPlace[] => [
-  ...(operation.op === 'apply' && operation.how === 'press' ? (['press'] as const) : []),
-  ...(operation.op === 'treat' && operation.treat === 'bake' ? (['oven'] as const) : []),
-  ...(operation.op === 'apply' && operation.how === 'spray' && product?.air === 'outdoors'
-    ? (['sprayPlace'] as const)
-    : []),
-  ...(operation.op === 'apply' && product?.tools.includes('turner') ? (['turner'] as const) : []),
-];
 
 const plainFigure = (minutes: number): Figure => ({
   low: minutes,
@@ -85,59 +58,69 @@ const plainFigure = (minutes: number): Figure => ({
   basis: 'estimate',
 });
 
-const ownStep = (own: ExtraStep, partId: string, quantity: number, after: readonly string[]): Step => ({
-  id: stepIdOf({ id: `own-${own.id}` }, 1),
-  key: `own-${own.id}`,
-  partId,
-  operationIds: [],
-  coat: 1,
-  group: null,
-  label: own.name,
-  detail: own.note,
-  needs: [],
-  looksRight: '',
-  perPiece: plainFigure(own.setUpMinutes + own.eachMinutes),
-  setUpMinutes: own.setUpMinutes,
-  eachMinutes: own.eachMinutes,
-  pieces: quantity,
-  minutes: rounded(own.setUpMinutes + own.eachMinutes * quantity),
-  divisible: quantity > 1,
-  after,
-  lags: [],
-  firm: null,
-  coatOf: null,
-  hazards: [],
-  air: 'room',
-  places: [],
-});
+const ownStep = (own: ExtraStep, partId: string, quantity: number): Step =>
+  plainStep({
+    key: `own-${own.id}`,
+    kind: 'own',
+    partId,
+    label: own.name,
+    detail: own.note,
+    perPiece: plainFigure(own.setUpMinutes + own.eachMinutes),
+    setUpMinutes: own.setUpMinutes,
+    eachMinutes: own.eachMinutes,
+    pieces: quantity,
+  });
 
 const SAME_ORDER = 'Take the pieces in the same order as before: each has its own wait.';
+const FACE_WORDS = { back: 'back', front: 'front' } as const;
+const END_GRAIN = 'Twice at the end grain';
+
+/** One group of a draft that is being laid. */
+interface Laid extends Grouped {
+  readonly chief: Operation;
+  readonly product: Product | undefined;
+  readonly isCut: boolean;
+}
 
 /** Lays the steps of one part one after the other; one object for a part. */
 class StepList {
   readonly steps: Step[] = [];
-  private readonly lastCoatOf = new Map<string, readonly string[]>();
+  /** The steps that laid the last coat of each operation, group by group. */
+  private readonly lastCoatOf = new Map<string, readonly (readonly string[])[]>();
+  /** Steps of each draft, by its place. */
+  private readonly made: string[][] = [];
   /** What the next step comes after. */
   private front: readonly string[] = [];
+  /** What must be found out before anything else is begun. */
+  private gates: readonly string[] = [];
   /** A wait of the crafter's own, until the next step. */
   private ownWait: { readonly from: string; readonly minutes: number; readonly name: string } | null = null;
-  private readonly operations: readonly Operation[];
   private readonly climate: Climate;
+  private readonly conditions: CoatConditions;
 
   constructor(
-    private readonly part: Part,
-    private readonly batch: Batch,
-    private readonly catalogue: Catalogue,
-    private readonly workshop: Workshop,
+    private readonly scene: Scene,
+    private readonly asked: Asked,
     private readonly schools: Schools,
+    air: CoatConditions['air'],
   ) {
-    this.operations = part.stack?.operations ?? [];
-    this.climate = { temperatureC: workshop.temperatureC, relativeHumidity: workshop.relativeHumidity };
+    const { temperatureC, relativeHumidity } = scene.workshop;
+    this.climate = { temperatureC, relativeHumidity };
+    this.conditions = air ? { air } : {};
+  }
+
+  addFirst(): void {
+    const steps = firstSteps(this.asked.first, this.scene, this.climate, this.conditions, (product) => [
+      ...new Set([...(product?.hazards ?? []), ...this.ofPiece()]),
+    ]);
+    this.steps.push(...steps.map((step) => (step.after.length ? step : { ...step, after: this.front })));
+    this.gates = steps.filter(({ gate }) => gate !== null).map(({ id }) => id);
+    if (this.gates.length) this.front = this.gates;
   }
 
   addOwn(own: ExtraStep): void {
-    const step = ownStep(own, this.part.id, this.batch.quantity, this.front);
-    this.steps.push({ ...step, lags: this.ownLag() });
+    const step = ownStep(own, this.scene.part.id, this.scene.quantity);
+    this.steps.push({ ...step, after: this.front, lags: this.ownLag() });
     this.front = [step.id];
     this.ownWait = own.waitMinutes ? { from: step.id, minutes: own.waitMinutes, name: own.name } : null;
   }
@@ -150,237 +133,335 @@ class StepList {
     ];
   }
 
-  /** A step and the lags it needs, for one coat of the operations that are done in one go. */
-  addDraft({ operations: joined, coat }: Draft): void {
-    const { catalogue, operations, batch, part } = this;
-    const first = joined[0]!;
-    const product = productFor(first, operations, catalogue);
-    const isCut = first.op === 'apply' && (product?.how.includes('cut') ?? false);
-    const work = joined.map((operation) => workFigure(operation, catalogue));
-    const { bench } = catalogue;
-    if (isCut) this.addCut(first, product!, work[0]!);
-    const kept = isCut ? 1 - bench.cutShare.typical / 100 : 1;
-    const layWork = work.map((figure, index) => (index === 0 ? scaled(figure, kept) : figure));
-    const dwell = isUsedUp(first, catalogue) ? product?.dwell : undefined;
-    const perPiece = sum(dwell ? [...layWork, dwell] : layWork);
-    const handsOn = sum(layWork).typical;
-    const setUp = Math.min(
-      (first.op === 'apply' ? (bench.setUp[first.how] ?? bench.setUpOther) : bench.setUpOther).typical,
-      handsOn / 2,
-    );
-    const each = dwell
-      ? dwellEach(layWork[0]!, layWork[1] ?? sum([]), dwell, batch.quantity) - setUp / batch.quantity
-      : handsOn - setUp;
-    const size = groupSizeOf(first, product, { setUp, each }, batch);
-    const groups = Math.ceil(batch.quantity / size);
-    const front = isCut ? [...this.front, cutIdOf(first)] : this.front;
-    const made: string[] = [];
-    // what the piece itself brings stands with the work on its bare surface
-    const isOnSurface = this.lastCoatOf.size === 0 || (first.op === 'apply' && first.role === 'prep');
-    const ofPiece = isOnSurface ? hazardsOfPiece(part, catalogue).map(({ id: hazard }) => hazard) : [];
-    for (let at = 0; at < groups; at += 1) {
-      const group = groups > 1 ? at + 1 : null;
-      const pieces = Math.min(size, batch.quantity - at * size);
-      const { lags, firm, problem } = this.waitsOf(first, product, coat, group);
-      const id = stepIdOf(first, coat, group);
-      const words = this.wordsOf(
-        joined,
-        product,
-        coat,
-        groups > 1 ? `group ${at + 1} of ${groups}, ${pieces} pieces` : '',
-      );
-      const before = coat > 1 && group !== null ? [stepIdOf(first, coat - 1, group)] : front;
-      this.steps.push({
-        id,
-        key: first.id,
-        partId: part.id,
-        operationIds: joined.map((operation) => operation.id),
-        coat,
-        group,
-        ...words,
-        // each piece has its own wait: the plan counts on it
-        detail: lags.length && pieces > 1 ? `${words.detail} ${SAME_ORDER}`.trim() : words.detail,
-        perPiece,
-        setUpMinutes: setUp,
-        eachMinutes: each,
-        pieces,
-        minutes: rounded(setUp + each * pieces),
-        divisible: pieces > 1,
-        after: before,
-        lags: [...this.ownLag(), ...lags],
-        firm,
-        coatOf: first.op === 'apply' && product && isCoat(first) ? product.id : null,
-        hazards: [
-          ...new Set([...joined.flatMap((operation) => hazardsOf(operation, operations, catalogue)), ...ofPiece]),
-        ],
-        air: product?.air ?? 'room',
-        places: placesOf(first, product),
-        ...(problem ? { problem } : {}),
-      });
-      made.push(id);
-    }
-    // the next coat of a group follows its own group; what comes after the operation waits for all of them
-    if (first.op !== 'apply' || coat === first.coats || groups === 1) this.front = made;
-    this.ownWait = null;
-    for (const operation of joined) this.lastCoatOf.set(operation.id, made);
+  /** What the piece itself brings stands with the work on its bare surface. */
+  private ofPiece(): readonly string[] {
+    return hazardsOfPiece(this.scene.part, this.scene.catalogue).map(({ id }) => id);
   }
 
-  /** Cutting and weeding, which wait for nothing: they may go on while a ground dries. */
-  private addCut(operation: ApplyOperation, product: Product, work: Figure): void {
-    const { batch, catalogue, part, schools, workshop } = this;
-    const { bench } = catalogue;
-    const perPiece = scaled(work, bench.cutShare.typical / 100);
+  /** Steps and lags of one draft, for all its groups. */
+  addDraft(grouped: Grouped): void {
+    const { draft, size, isPaired } = grouped;
+    const { scene } = this;
+    const chief = chiefOf(draft);
+    const product = productFor(chief, scene.operations, scene.catalogue);
+    const laid: Laid = { ...grouped, chief, product, isCut: isCutBefore(chief, scene) };
+    if (laid.isCut && chief.op === 'apply' && product) this.addCut(chief, product);
+    const groups = Math.ceil(scene.quantity / size);
+    const before = this.made.at(-1) ?? [];
+    const made: string[] = [];
+    for (let at = 0; at < groups; at += 1) {
+      const group = groups > 1 ? at + 1 : null;
+      const own = isPaired && before.length === groups ? [before[at]!] : this.front;
+      const earlier =
+        draft.coat > 1 && group !== null ? [stepIdOf({ id: keyOf(chief, draft.face) }, draft.coat - 1, group)] : [];
+      const step = this.stepOf(laid, group, groups, earlier.length ? earlier : own);
+      this.steps.push(step);
+      made.push(step.id);
+    }
+    this.made.push(made);
+    // the next coat of a group follows its own group; what comes after the operation waits for all of them
+    if (chief.op !== 'apply' || (draft.coat === chief.coats && draft.face !== 'back') || groups === 1)
+      this.front = made;
+    this.ownWait = null;
+    const backs = draft.face === 'front' ? this.made.at(-2) : undefined;
+    const laidBy = made.map((id, at) => (backs?.[at] === undefined ? [id] : [backs[at], id]));
+    for (const operation of draft.operations) this.lastCoatOf.set(operation.id, laidBy);
+  }
+
+  private stepOf(
+    { draft, work, size, chief, product, isCut }: Laid,
+    group: number | null,
+    groups: number,
+    front: readonly string[],
+  ): Step {
+    const { scene } = this;
+    const { quantity } = scene;
+    const at = (group ?? 1) - 1;
+    const pieces = Math.min(size, quantity - at * size);
+    const turn = { operation: chief, product, coat: draft.coat, group, face: draft.face };
+    const lastCoat = (operationId: string) => this.lastCoat(operationId, group, groups);
+    const { lags, firm, problem } = waitsOf(turn, scene, this.climate, this.conditions, lastCoat);
+    const asked = this.askedLags(draft, lastCoat);
+    const isOnSurface =
+      this.lastCoatOf.size === 0 || draft.operations.some((one) => one.op === 'apply' && one.role === 'prep');
+    const words = this.wordsOf(
+      draft,
+      groups > 1 ? `group ${at + 1} of ${groups}, ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}` : '',
+    );
+    const all = [...this.ownLag(), ...lags, ...asked.lags];
+    return {
+      ...plainStep({
+        key: keyOf(chief, draft.face),
+        kind: 'work',
+        partId: scene.part.id,
+        ...words,
+        // each piece has its own wait: the plan counts on it
+        detail: sentences([words.detail, lags.length > 0 && pieces > 1 && SAME_ORDER]),
+        perPiece: work.perPiece,
+        setUpMinutes: work.setUp,
+        eachMinutes: work.each,
+        pieces,
+      }),
+      id: stepIdOf({ id: keyOf(chief, draft.face) }, draft.coat, group),
+      operationIds: draft.operations.map((operation) => operation.id),
+      coat: draft.coat,
+      group,
+      needs: needsOf(
+        draft.operations.map((operation) => ({
+          operation,
+          product: productFor(operation, scene.operations, scene.catalogue),
+        })),
+        scene,
+      ),
+      after: isCut ? [...front, cutIdOf(chief)] : front,
+      lags: all,
+      notBefore: asked.before,
+      turns: isTurned(product, scene) && chief.op === 'apply' ? (product?.dry.touch ?? null) : null,
+      firm,
+      coatOf: chief.op === 'apply' && product && isCoat(chief) ? product.id : null,
+      hazards: [
+        ...new Set([
+          ...draft.operations.flatMap(
+            (operation) => productFor(operation, scene.operations, scene.catalogue)?.hazards ?? [],
+          ),
+          ...(isOnSurface ? this.ofPiece() : []),
+        ]),
+      ],
+      air: product?.air ?? 'room',
+      places: placesOf(chief, scene),
+      gate: this.gateOf(product),
+      ...(problem ? { problem } : {}),
+    };
+  }
+
+  /** The steps that laid an operation on the pieces of a group: its own where they were laid in the same groups, else all of them. */
+  private lastCoat(operationId: string, group: number | null, groups: number): readonly string[] {
+    const laid = this.lastCoatOf.get(operationId) ?? [];
+    return laid.length === groups && group !== null ? laid[group - 1]! : laid.flat();
+  }
+
+  /** A coat of unknown age is tried before the rest: where the thumbnail leaves a mark, nothing goes on it yet. */
+  private gateOf(product: Product | undefined): Step['gate'] {
+    return product?.removes?.includes('unknownAge')
+      ? {
+          ruleIds: [],
+          operationId: null,
+          held: product.right ?? '',
+          failed: 'The thumbnail leaves a mark: wait a week and press again.',
+        }
+      : null;
+  }
+
+  /** Waits that rules ask for at these operations, beyond the products' own. */
+  private askedLags(
+    { operations }: Draft,
+    lastCoat: LastCoat,
+  ): { readonly lags: readonly Lag[]; readonly before: number } {
+    const lags: Lag[] = [];
+    let before = 0;
+    const first = this.scene.operations.indexOf(operations[0]!);
+    const earlier = this.scene.operations[first - 1];
+    for (const wait of (earlier && this.asked.waits.get(earlier.id)) ?? [])
+      if (wait.at === 'after')
+        for (const from of lastCoat(earlier!.id))
+          lags.push({ from, time: wait.time, why: wait.why, productId: '', stage: 'touch' });
+    for (const { id } of operations)
+      for (const wait of this.asked.waits.get(id) ?? [])
+        if (wait.at === 'before') before = Math.max(before, wait.time.high);
+    return { lags, before };
+  }
+
+  /** Cutting and weeding, which wait for nothing but what is found out first: they may go on while a ground dries. */
+  private addCut(operation: ApplyOperation, product: Product): void {
+    const { scene, schools } = this;
+    const { bench } = scene.catalogue;
+    const perPiece = scaled(workFigure(operation, scene.catalogue), bench.cutShare.typical / 100);
     const setUp = Math.min(bench.setUp['cut']!.typical, perPiece.typical / 2);
-    const byMachine = workshop.tools.includes('cutter');
+    const asked = [...(this.asked.cutting.get(operation.id) ?? []), ...(this.asked.cutting.get(OF_PIECE) ?? [])];
+    const { byHand, ...words } = cutWords(operation, product, scene, schools, asked);
+    const many = stencilsFor(product, scene.quantity);
+    const isReused = operation.role === 'mask' && goesRound(product, scene.quantity);
     this.steps.push({
-      id: cutIdOf(operation),
-      key: `${operation.id}.cut`,
-      partId: part.id,
-      operationIds: [],
-      coat: 1,
-      group: null,
-      label: `Cut and weed ${product.name}`,
-      detail: cutWords(operation, mirrorNote(operation, part, catalogue), schools),
-      needs: [product.name, byMachine ? 'the cutter' : 'a knife and a mat', 'a weeding hook and good light'],
-      looksRight: 'Every corner lifts cleanly; the liner is scored, not cut.',
-      perPiece,
-      setUpMinutes: setUp,
-      eachMinutes: perPiece.typical - setUp,
-      pieces: batch.quantity,
-      minutes: rounded(setUp + (perPiece.typical - setUp) * batch.quantity),
-      divisible: batch.quantity > 1,
-      after: [],
-      lags: [],
-      firm: null,
-      coatOf: null,
+      ...plainStep({
+        key: `${operation.id}.cut`,
+        kind: 'cut',
+        partId: scene.part.id,
+        label: this.named(words.label, operation),
+        detail: sentences([
+          isReused &&
+            `Cut ${many === 1 ? 'one' : many}: ${many === 1 ? 'it is' : 'they are'} laid on all ${scene.quantity} pieces in turn, and ${many === 1 ? 'lasts' : 'each lasts'} ${spanWords(product.uses!)}`,
+          words.detail,
+        ]),
+        perPiece,
+        setUpMinutes: setUp,
+        eachMinutes: Math.ceil((perPiece.typical - setUp) * 2) / 2,
+        pieces: isReused ? many : scene.quantity,
+      }),
+      needs: words.needs,
+      looksRight: words.looksRight,
+      after: this.gates,
       hazards: product.hazards.filter((id) => id === 'blades'),
-      air: 'room',
-      places: byMachine ? ['cutter'] : [],
+      places: byHand ? [] : ['cutter'],
     });
   }
 
-  private wordsOf(joined: readonly Operation[], product: Product | undefined, coat: number, groupWords: string) {
-    const { catalogue, operations } = this;
-    const label = joined
-      .map((operation, position) =>
-        position ? labelOf(operation, catalogue, coat).toLowerCase() : labelOf(operation, catalogue, coat),
-      )
-      .reduce((text, words, position) => `${text}${joined[position]!.op === 'apply' ? ' with' : ', then'} ${words}`);
-    const of = (operation: Operation) =>
-      operation.op === 'apply' ? catalogue.productById.get(operation.productId) : product;
-    const { bench } = catalogue;
-    const checks =
-      product?.attacks === 'silica' || product?.attacks === 'coating'
-        ? `Check every ${spanWords(bench.checkEvery)} until it is through.`
-        : product?.kind === 'stain' && joined[0]!.op === 'apply' && joined[0]!.how === 'wipe'
-          ? `Wipe off what stays on top within ${formatDuration(bench.wipeWithin.high)}.`
-          : '';
-    const mixed = product?.potLife ? this.potWords(product.potLife, product, joined) : '';
+  /** A label with the design that it is for, where there are several. */
+  private named(label: string, operation: Operation): string {
+    const design = this.scene.hasSeveral ? this.scene.designOf(operation) : undefined;
+    return design ? `${label}: ${design.name}` : label;
+  }
+
+  private wordsOf({ operations, coat, face }: Draft, groupWords: string) {
+    const { scene } = this;
+    const of = (operation: Operation) => productFor(operation, scene.operations, scene.catalogue);
+    const last = operations.at(-1)!;
+    const labels = operations.map((operation) => labelOf(operation, of(operation), scene, coat));
+    const joined = labels.reduce((text, label, position) => {
+      const joint = ['transfer', 'hold'].includes(roleOf(operations[position]!)) ? ' with ' : ', then ';
+      return `${text}${joint}${label[0]!.toLowerCase()}${label.slice(1)}`;
+    });
+    const label = this.named(joined, last);
+    const beside = [face && FACE_WORDS[face], groupWords].filter(Boolean).join('; ');
+    const asked = operations.flatMap(({ id }) => this.asked.doing.get(id) ?? []);
     return {
-      label: groupWords ? `${label} (${groupWords})` : label,
-      detail: [...joined.map((operation) => detailOf(operation, of(operation))), checks, mixed]
-        .filter(Boolean)
-        .join(' '),
-      needs: [
-        ...new Set(joined.flatMap((operation) => needsOf(operation, productFor(operation, operations, catalogue)))),
-      ],
-      looksRight: looksRightOf(joined.at(-1)!, of(joined.at(-1)!)),
+      label: beside ? `${label} (${beside})` : label,
+      detail: sentences([
+        ...operations.map((operation) => detailOf(operation, of(operation), scene)),
+        ...operations.map((operation) => watchWords(operation, of(operation), scene)),
+        ...operations.flatMap((operation) => this.mixOf(operation, of(operation), operations)),
+        this.turnWords(of(chiefOf({ operations }))),
+        face && END_GRAIN,
+        ...asked,
+        ...(operations.some((one) => one.op === 'apply' && one.role === 'medium')
+          ? (this.asked.doing.get(OF_PIECE) ?? [])
+          : []),
+      ]),
+      looksRight: rightWhen(last, of(last), scene),
     };
+  }
+
+  private turnWords(product: Product | undefined): string | undefined {
+    const turning = isTurned(product, this.scene) ? product?.dry.touch : undefined;
+    return turning && `Keep it turning ${spanWords(turning)}, until it no longer runs`;
   }
 
   /** What is mixed sets while it is used: how many pieces one cup serves, by its shortest life in this climate. */
-  private potWords(potLife: Figure, product: Product, joined: readonly Operation[]): string {
+  private mixOf(
+    operation: Operation,
+    product: Product | undefined,
+    joined: readonly Operation[],
+  ): (string | undefined)[] {
+    if (operation.op !== 'apply' || !product) return [];
+    const mix = mixWords(product);
+    if (!product.potLife) return [mix];
     const rate = dryingRate(product.dryFamily, 'cure', this.climate);
-    const life = scaled(potLife, 1 / ('rate' in rate ? rate.rate : 1));
-    const work = sum(joined.map((operation) => workFigure(operation, this.catalogue))).typical;
+    const life = scaled(product.potLife, 1 / ('rate' in rate ? rate.rate : 1));
+    const work = sum(joined.map((one) => workFigure(one, this.scene.catalogue))).typical;
     const pieces = Math.max(1, Math.floor(life.low / work));
-    return `Mix for ${pieces === 1 ? 'one piece' : `${pieces} pieces`} at a time: it stays workable ${formatDuration(life.low)} to ${formatDuration(life.high)}, about half as long in a cup twice as full.`;
+    return [
+      mix,
+      `Mix for ${pieces === 1 ? 'one piece' : `${pieces} pieces`} at a time: it stays workable ${formatDuration(life.low)} to ${formatDuration(life.high)}, about half as long in a cup twice as full`,
+    ];
   }
 
-  private waitsOf(first: Operation, product: Product | undefined, coat: number, group: number | null) {
-    const { catalogue, operations, climate, part } = this;
-    const { air } = this.batch.places;
-    const conditions: CoatConditions = air ? { air } : {};
-    const lags: Lag[] = [];
-    let problem: Problem | undefined;
-    const waitFor = (fromStep: string, from: Product, stage: Stage, why: string, windows?: Lag['windows']) => {
-      const read = dryTime(from, stage, climate, conditions);
-      if (!read.ok) problem ??= read.problems[0];
-      else
-        lags.push({
-          from: fromStep,
-          time: read.time,
-          why,
-          productId: from.id,
-          stage,
-          ...(windows
-            ? {
-                windows: windows
-                  .map(([low, high]) => [Math.max(low, read.time.high), high] as const)
-                  .filter(([low, high]) => high === null || low <= high),
-              }
-            : {}),
-        });
-    };
-    if (first.op === 'apply' && coat > 1 && product && product.dry.recoat)
-      waitFor(
-        stepIdOf(first, coat - 1, group),
-        product,
-        'recoat',
-        `${product.name} ready for the next coat`,
-        product.recoatWindows,
-      );
-    else
-      for (const wait of waitsBefore(operations, operations.indexOf(first), catalogue)) {
-        const from = catalogue.productById.get(wait.from.productId);
-        if (from)
-          for (const fromStep of this.lastCoatOf.get(wait.from.id) ?? []) waitFor(fromStep, from, wait.stage, wait.why);
-      }
-    let firm: Step['firm'] = null;
-    const stage = first.op === 'apply' && product ? firmStage(first, product, part.use.wear) : undefined;
-    if (product && stage) {
-      const read = dryTime(product, stage, climate, conditions);
-      if (read.ok) firm = { time: read.time, productId: product.id, stage };
-      else problem ??= read.problems[0];
+  /** Stencils that go round: each group after the one before has given its stencil back, wiped and dry. */
+  addRounds(drafts: readonly Grouped[]): void {
+    const { catalogue, quantity } = this.scene;
+    const rounds = stencilRounds(
+      drafts.map(({ draft }) => draft),
+      catalogue,
+      quantity,
+    );
+    for (const { first, last, product } of rounds) {
+      const [laid, lifted] = [this.made[first]!, this.made[last]!];
+      laid.forEach((id, group) => {
+        const before = lifted[group - 1];
+        if (group === 0 || before === undefined || before === id) return;
+        this.change(id, (step) => ({
+          ...step,
+          after: [...step.after, before],
+          lags: [
+            ...step.lags,
+            {
+              from: before,
+              time: catalogue.bench.stencilDry,
+              why: `${product.name} wiped and dry`,
+              productId: '',
+              stage: 'touch',
+            },
+          ],
+        }));
+      });
     }
-    return { lags, firm, problem };
+  }
+
+  /** Greatest gaps between steps: what a preparation, mask, glue or paste leaves keeps only so long. */
+  addKeeps(drafts: readonly Grouped[]): void {
+    for (const kept of keptBy(drafts, this.scene)) {
+      const [from, to] = [this.made[kept.of]!, this.made[kept.for]!];
+      to.forEach((id, group) => {
+        const befores = from.length === to.length ? [from[group]!] : from;
+        for (const before of befores) {
+          if (before === id) continue;
+          const earlier = this.steps.find((step) => step.id === before)!;
+          this.change(id, (step) => ({ ...step, keeps: [...step.keeps, keepOf(kept, earlier, step, this.steps)] }));
+        }
+      });
+    }
+  }
+
+  private change(id: string, edit: (step: Step) => Step): void {
+    const index = this.steps.findIndex((step) => step.id === id);
+    this.steps[index] = edit(this.steps[index]!);
   }
 }
 
+const roleOf = (operation: Operation): string => (operation.op === 'apply' ? operation.role : operation.op);
+
 const cutIdOf = (operation: Operation): string => stepIdOf({ id: `${operation.id}.cut` }, 1);
 
-/**
- * The steps of a piece in the order they are done, with the gaps between them in the workshop's climate.
- *
- * Parts without a stack have no steps of layers; the crafter's own steps stand where they were put. A step that can never start here
- * carries a `problem`. A batch that is too long for a closing window, or for the rack or turner, is done in groups.
- *
- * @param places how many pieces find room to dry; without limit where it is left out
- * @returns steps; minutes are for all the pieces of the step: set-up once, then each piece
- */
-export const stepsOf = (
+const stepsOfPart = (
   piece: Piece,
+  part: Part,
+  isFirst: boolean,
   catalogue: Catalogue,
   workshop: Workshop,
-  schools: Schools = DEFAULT_SCHOOLS,
-  places: DryingPlaces = ROOMY,
-): Step[] =>
-  piece.parts.flatMap((part, index) => {
-    const own = index === 0 ? piece.extraSteps : [];
-    const operations = part.stack?.operations ?? [];
-    const known = catalogueFor(part, catalogue);
-    const list = new StepList(part, { quantity: piece.quantity, places }, known, workshop, schools);
-    const addOwn = (isHere: (after: string) => boolean) => {
-      for (const each of own) if (isHere(each.after)) list.addOwn(each);
-    };
-    addOwn((after) => after === 'first');
-    for (const draft of drafted(operations, known)) {
-      list.addDraft(draft);
-      const first = draft.operations[0]!;
-      if (first.op === 'apply' && draft.coat < first.coats) continue;
-      addOwn((after) => draft.operations.some(({ id }) => id === after));
-    }
-    // what came after a layer that is no longer there comes at the end
-    addOwn((after) => after !== 'first' && !operations.some(({ id }) => id === after));
-    return list.steps;
-  });
+  options: StepOptions,
+): Step[] => {
+  const { schools = DEFAULT_SCHOOLS, trials = [], places = ROOMY, air } = options;
+  const own = isFirst ? piece.extraSteps : [];
+  const operations = part.stack?.operations ?? [];
+  const known = catalogueFor(part, catalogue);
+  const scene = sceneOf(part, known, workshop, piece.quantity);
+  const list = new StepList(scene, askedOf(piece, part, catalogue, workshop, { schools, trials }), schools, air);
+  const addOwn = (isHere: (after: string) => boolean) => {
+    for (const each of own) if (isHere(each.after)) list.addOwn(each);
+  };
+  addOwn((after) => after === 'first');
+  list.addFirst();
+  const drafts = grouped(drafted(part, known), scene, places);
+  for (const draft of drafts) {
+    list.addDraft(draft);
+    const chief = chiefOf(draft.draft);
+    if (chief.op === 'apply' && (draft.draft.coat < chief.coats || draft.draft.face === 'back')) continue;
+    addOwn((after) => draft.draft.operations.some(({ id }) => id === after));
+  }
+  // what came after a layer that is no longer there comes at the end
+  addOwn((after) => after !== 'first' && !operations.some(({ id }) => id === after));
+  list.addRounds(drafts);
+  list.addKeeps(drafts);
+  return list.steps;
+};
+
+/**
+ * The steps of a piece in the order they are done, with the least and greatest gaps between them in the workshop's climate.
+ *
+ * What the rules demand of the maker is in them: tries and looks first, which hold the rest back; waits; ways of doing. Parts without a
+ * stack have no steps of layers; the crafter's own steps stand where they were put. A step that can never start here carries a `problem`.
+ * A batch that is too long for a closing window, for the rack or turner, or for what a preparation keeps, is done in groups; a stencil that
+ * serves again goes from group to group.
+ *
+ * @returns steps; minutes are for all the pieces of the step: set-up once, then each piece
+ */
+export const stepsOf = (piece: Piece, catalogue: Catalogue, workshop: Workshop, options: StepOptions = {}): Step[] =>
+  piece.parts.flatMap((part, index) => stepsOfPart(piece, part, index === 0, catalogue, workshop, options));

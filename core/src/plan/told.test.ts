@@ -156,7 +156,7 @@ describe('a day to begin', () => {
   test.each([
     ['none', null, 0, 'Wed 25 Nov 18:30'],
     ['one that is past', '2026-11-20T08:00:00.000Z', 0, 'Wed 25 Nov 18:30'],
-    ['one to come', '2026-11-27T20:00:00.000Z', 0, 'Fri 27 Nov 21:00'],
+    ['one to come', '2026-11-27T20:00:00.000Z', 0, 'Sat 28 Nov 09:00'],
     ['days to wait', null, 2, 'Fri 27 Nov 18:30'],
     ['both', '2026-11-27T08:00:00.000Z', 2, 'Sun 29 Nov 09:00'],
   ] as const)('%s', (_name, startsAt, waitDays, begins) =>

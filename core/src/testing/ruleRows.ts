@@ -864,7 +864,7 @@ export const RULE_ROWS: readonly RuleRow[] = [
     'stencil-used-again',
     ['favours', { ...coir, quantity: 3 }, PILE],
     ['favours', { ...coir, quantity: 2 }, PILE],
-    ['-', { ...coir, quantity: 4 }, PILE],
+    ['favours', { ...coir, quantity: 4 }, PILE],
     ['-', coir, PILE],
     ['favours', { ...coir, stencilAgain: 'yes' }, PILE],
     ['cautions', { ...wood, stencilAgain: 'yes' }, PAINT],
@@ -888,8 +888,8 @@ export const RULE_ROWS: readonly RuleRow[] = [
     'surface-laundry',
     ['blocks', used({ base: 'felt' }, { laundryC: 30 }), LOW_IRON],
     ['cautions', used(own({}), { laundryC: 30 }), LOW_IRON],
-    ['-', used(cotton, { laundryC: 60 }), IRON],
-    ['cautions', used(cotton, { laundryC: 61 }), IRON],
+    ['-', used(cotton, { laundryC: 40 }), IRON],
+    ['cautions', used(cotton, { laundryC: 41 }), IRON],
     ['-', used({ base: 'felt' }, { laundryC: null }), LOW_IRON],
   ),
   ...rowsOf(
@@ -949,7 +949,9 @@ export const RULE_ROWS: readonly RuleRow[] = [
   ...rowsOf(
     'laundry-stands',
     ['blocks', used(cotton, { laundryC: 41 }), IRON],
-    ['-', used(cotton, { laundryC: 40 }), IRON],
+    ['cautions', used(cotton, { laundryC: 40 }), IRON],
+    ['cautions', used(cotton, { laundryC: 31 }), IRON],
+    ['-', used(cotton, { laundryC: 30 }), IRON],
     ['blocks', used(cotton, { laundryC: 30 }), FILM],
     ['-', used(cotton, { laundryC: null }), FILM],
     ['-', used(cotton, { laundryC: 30 }), CREAM],
@@ -1000,8 +1002,8 @@ export const RULE_ROWS: readonly RuleRow[] = [
   ),
   ...rowsOf(
     'surface-heat',
-    ['cautions', used({ base: 'pmma' }, { heatC: 81 }), FILM],
-    ['-', used({ base: 'pmma' }, { heatC: 80 }), FILM],
+    ['cautions', used({ base: 'pmma' }, { heatC: 71 }), FILM],
+    ['-', used({ base: 'pmma' }, { heatC: 70 }), FILM],
     ['-', used({ base: 'glass-lead' }, { heatC: 200 }), FILM],
   ),
   // ---- outdoors

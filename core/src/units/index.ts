@@ -9,3 +9,4 @@ export {
   type LengthUnit,
   type UnitChoice,
 } from './format.ts';
+export { sayWhen } from './saidDates.ts';

@@ -13,6 +13,8 @@ export { readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf, type
 export { MAX_LENGTH, mendWorkspace, readWorkspace, shippedWorkspace } from './readWorkspace.ts';
 export { writeWorkspace } from './writeWorkspace.ts';
 export { exportWorkspace } from './exportWorkspace.ts';
+export { marksOf, stepOfEvent } from './marks.ts';
+export { onePartEach } from './onePart.ts';
 export { unsaidAgain } from './unsaid.ts';
 export { takenBack, takenOver, type TakenBack } from './takenBack.ts';
 export { gate, LED_TO, MOST_ARTWORK, type RecordChange, type Standing } from './gate.ts';

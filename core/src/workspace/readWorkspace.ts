@@ -2,6 +2,7 @@ import { fittingProducts, overlay, usersCatalogue, type Catalogue } from '../mat
 import { failed, readBySchema, readJson, type Outcome, type Problem } from '../problem/index.ts';
 import { noteRead, readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf } from './records.ts';
 import { mendedEvent, mendedPiece, mendedSettings, mendedTrial, partsOf, type Mended } from './references.ts';
+import { onePartEach } from './onePart.ts';
 import { workspaceSchema, WORKSPACE_VERSION, type Workspace } from './schema.ts';
 import { unsaidAgain } from './unsaid.ts';
 
@@ -21,6 +22,8 @@ const MIGRATIONS: Readonly<Record<number, Migration>> = {
     ...older,
     pieces: Array.isArray(older['pieces']) ? older['pieces'].map(unsaidAgain) : older['pieces'],
   }),
+  // 4: one part a piece; what a trial came to, and which step it was, get their defaults from the schema
+  3: onePartEach,
 };
 
 const NOTHING_CHANGED = 'Nothing was changed. Export the file again from where it came from, or mend that field.';

@@ -17,7 +17,8 @@ export const eventSchema = z.strictObject({
   at: z.iso.datetime({ offset: true, error: 'an ISO date and time with its zone' }),
   /** The group of a batch that was done in groups. */
   group: z.number().int().min(1, '1 to 1000').max(1000, '1 to 1000').optional(),
-  outcome: z.enum(['done']),
+  /** What is judged was held or failed; all else is done. */
+  outcome: z.enum(['done', 'held', 'failed']),
 });
 export type BenchEvent = z.output<typeof eventSchema>;
 

@@ -214,6 +214,8 @@ export const useChanges = () => {
       keep(() => store.changeSettings(settings.revision, edit, name)),
     deletePiece: (id: string) => keep(() => store.deletePiece(id)),
     markDone: (events: readonly BenchEvent[], name: string) => keep(() => store.addEvents(events, name)),
+    markTried: (events: readonly BenchEvent[], trials: readonly Trial[], name: string) =>
+      keep(() => store.addResult(events, trials, name)),
     takeBack: (eventId: string, name: string) => keep(() => store.takeBackEvent(eventId, name)),
     keepFigure: (override: Override, name: string) => keep(() => store.keep('overrides', [override], name)),
     dropFigure: (figure: string, name: string) => keep(() => store.drop([{ table: 'overrides', id: figure }], name)),

@@ -1,7 +1,9 @@
 import Dexie, { type DexieOptions, type Table } from 'dexie';
 import {
+  onePartEach,
   pieceSchema,
   settingsSchema,
+  trialSchema,
   unsaidAgain,
   type ArtworkRecord,
   type BenchEvent,
@@ -75,5 +77,28 @@ export class BenchDatabase extends Dexie {
     );
     // 4: changes that can be taken back after a reload
     this.version(4).stores({ undos: '++seq, tab' });
+    // 5: one part a piece; what a trial came to
+    this.version(5).upgrade(async (upgrade) => {
+      const rowsOf = (name: string) => upgrade.table(name).toArray() as Promise<Kept<unknown>[]>;
+      const [pieces, events] = await Promise.all([rowsOf('pieces'), rowsOf('events')]);
+      const values = (rows: readonly Kept<unknown>[]) => rows.map(({ value }) => value);
+      const split = onePartEach({ pieces: values(pieces), events: values(events) }) as {
+        pieces: unknown[];
+        events: unknown[];
+      };
+      const kept = (rows: readonly Kept<unknown>[], now: readonly unknown[]): Kept<unknown>[] =>
+        now.map((value) => {
+          const { id } = value as { id: string };
+          return { id, revision: rows.find((row) => row.id === id)?.revision ?? 1, value };
+        });
+      await upgrade.table('pieces').bulkPut(kept(pieces, split.pieces));
+      await upgrade.table('events').bulkPut(kept(events, split.events));
+      await upgrade
+        .table('trials')
+        .toCollection()
+        .modify((row: { value: unknown }) => {
+          row.value = trialSchema.safeParse(row.value).data ?? row.value;
+        });
+    });
   }
 }

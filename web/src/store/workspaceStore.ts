@@ -18,6 +18,7 @@ import {
   type Settings,
   type Trial,
   type Workspace,
+  stepOfEvent,
 } from '@sgraffa/core';
 import { BenchDatabase, type Kept } from './db.ts';
 import { changedElsewhere, Keeper, type Undone } from './keeper.ts';
@@ -206,10 +207,28 @@ export class WorkspaceStore {
     );
   }
 
+  /** Adds the result of a try with the trials that it is to the rules: one undo takes both back. */
+  addResult(events: readonly BenchEvent[], trials: readonly Trial[], name: string): Promise<void> {
+    return this.keeper.keep(name, async () => [
+      ...events.map((after): RecordChange => ({ table: 'events', id: after.id, before: null, after })),
+      ...trials.map((after): RecordChange => ({ table: 'trials', id: after.id, before: null, after })),
+    ]);
+  }
+
+  /** Takes a mark back, with the trials that it made. */
   takeBackEvent(id: string, name: string): Promise<void> {
     return this.keeper.keep(name, async () => {
       const event = await this.database.events.get(id);
-      return event ? [{ table: 'events', id, before: event.value, after: null }] : [];
+      if (!event) return [];
+      const stepId = stepOfEvent(event.value);
+      const trials = await this.database.trials.toArray();
+      const made = trials.filter(
+        ({ value }) => value.step?.pieceId === event.value.pieceId && value.step.stepId === stepId,
+      );
+      return [
+        { table: 'events', id, before: event.value, after: null },
+        ...made.map((trial): RecordChange => ({ table: 'trials', id: trial.id, before: trial.value, after: null })),
+      ];
     });
   }
 

@@ -3,13 +3,14 @@ import { useState } from 'react';
 import {
   failed,
   openBefore,
-  stepIdOf,
+  stepOfEvent,
+  trialsOfStep,
   type BenchEvent,
   type Outcome,
   type PlannedStep,
   type Step,
 } from '@sgraffa/core';
-import { useBench, useChanges } from '../store/bench.ts';
+import { useBench, useCatalogue, useChanges } from '../store/bench.ts';
 import { DateInput } from './DateInput.tsx';
 import { Drop } from './Drop.tsx';
 
@@ -25,7 +26,7 @@ interface Props {
   readonly now: string;
 }
 
-const doneAt = (pieceId: string, step: Step, at: string): BenchEvent => ({
+const markOf = (pieceId: string, step: Step, at: string, outcome: BenchEvent['outcome']): BenchEvent => ({
   id: `e-${crypto.randomUUID().slice(0, 12)}`,
   pieceId,
   partId: step.partId,
@@ -33,8 +34,10 @@ const doneAt = (pieceId: string, step: Step, at: string): BenchEvent => ({
   coat: step.coat,
   ...(step.group === null ? {} : { group: step.group }),
   at,
-  outcome: 'done',
+  outcome,
 });
+
+const OUTCOME_WORDS: Readonly<Record<BenchEvent['outcome'], string>> = { done: 'Done', held: 'Held', failed: 'Failed' };
 
 const MOST_NAMED = 2;
 
@@ -57,30 +60,59 @@ const notAfter =
         })
       : { ok: true, value: instant };
 
-/** Marks a step as done at a time that can be changed, and asks about those before it; or takes that back. */
+/** Keeps the result of a try, with the trials that Match and the steps of other pieces go by from then on. */
+const useResult = (pieceId: string, step: Step) => {
+  const { markTried } = useChanges();
+  const bench = useBench();
+  const catalogue = useCatalogue();
+  return (result: 'held' | 'failed', at: string, also: readonly Step[]): void => {
+    const piece = bench?.pieces.find(({ id }) => id === pieceId)?.value;
+    if (!piece || !bench) return;
+    const { workshop, schools } = bench.settings.value;
+    const trials = trialsOfStep(
+      step,
+      piece,
+      catalogue,
+      workshop,
+      { schools },
+      result,
+      at,
+      () => `t-${crypto.randomUUID().slice(0, 8)}`,
+    );
+    const events = [...also.map((one) => markOf(pieceId, one, at, 'done')), markOf(pieceId, step, at, result)];
+    void markTried(events, trials, `“${step.label}” ${result}`);
+  };
+};
+
+/** Marks a step as done, or a try as held or failed, at a time that can be changed, and asks about those before it; or takes that back. */
 export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: Props) => {
   const { markDone, takeBack } = useChanges();
+  const keepResult = useResult(pieceId, step);
   const bench = useBench();
   const [isOpen, setOpen] = useState(false);
   const [at, setAt] = useState<string | null>(null);
-  if (eventId !== undefined)
+  const event = bench?.events.find(({ id }) => id === eventId);
+  // what is to be done again was done once, and can be marked anew
+  if (event && (planned.isDone || event.outcome === 'failed'))
     return (
-      <Button variant="outline" onClick={() => void takeBack(eventId, `taking back “${step.label}”`)}>
-        Done · take back
+      <Button variant="outline" onClick={() => void takeBack(event.id, `taking back “${step.label}”`)}>
+        {OUTCOME_WORDS[event.outcome]} · take back
       </Button>
     );
-  const marked = new Set(
-    bench?.events
-      .filter((event) => event.pieceId === pieceId)
-      .map(({ operationId, coat, group }) => stepIdOf({ id: operationId }, coat, group ?? null)),
-  );
+  const marked = new Set(bench?.events.filter((one) => one.pieceId === pieceId).map(stepOfEvent));
   const open = isOpen ? openBefore(steps, step.id, (id) => marked.has(id)) : [];
   const keep = (also: readonly Step[]) => {
     if (at === null) return;
     setOpen(false);
-    const events = [...also, step].map((one) => doneAt(pieceId, one, at));
+    const events = [...also, step].map((one) => markOf(pieceId, one, at, 'done'));
     void markDone(events, also.length ? `“${step.label}” and ${also.length} before it done` : `“${step.label}” done`);
   };
+  const judge = (result: 'held' | 'failed') => {
+    if (at === null) return;
+    setOpen(false);
+    keepResult(result, at, open);
+  };
+  const { gate } = step;
   return (
     <Drop
       opened={isOpen}
@@ -90,36 +122,57 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
       target={
         <Button
           variant="outline"
-          aria-label={`Mark “${step.label}” done`}
+          aria-label={gate ? `Say how “${step.label}” went` : `Mark “${step.label}” done`}
           onClick={() => {
             setAt(planned.end < now ? planned.end : now);
             setOpen(!isOpen);
           }}
         >
-          Mark done
+          {gate ? 'Held or failed' : 'Mark done'}
         </Button>
       }
     >
-      <DateInput label="Done at" value={at} zone={zone} onChange={setAt} refuse={notAfter(now)} />
+      <DateInput
+        label={gate ? 'Looked at' : 'Done at'}
+        value={at}
+        zone={zone}
+        onChange={setAt}
+        refuse={notAfter(now)}
+      />
       {open.length > 0 && (
         <p className="sg-open-before">Before it comes what is not marked yet: {openWords(open)}. Was that done too?</p>
       )}
-      <div className="sg-buttons">
-        {open.length > 0 && (
-          <Button mt="sm" size="compact-md" disabled={at === null} onClick={() => keep(open)}>
-            {open.length === 1 ? 'Done too, by then' : `All ${open.length} done too`}
+      {gate ? (
+        <>
+          <p className="sg-open-before">Held: {gate.held}</p>
+          <p className="sg-open-before">Failed: {gate.failed} The rest is then not begun, and Match is asked again.</p>
+          <div className="sg-buttons">
+            <Button mt="sm" size="compact-md" disabled={at === null} onClick={() => judge('held')}>
+              It held
+            </Button>
+            <Button mt="sm" size="compact-md" variant="outline" disabled={at === null} onClick={() => judge('failed')}>
+              It failed
+            </Button>
+          </div>
+        </>
+      ) : (
+        <div className="sg-buttons">
+          {open.length > 0 && (
+            <Button mt="sm" size="compact-md" disabled={at === null} onClick={() => keep(open)}>
+              {open.length === 1 ? 'Done too, by then' : `All ${open.length} done too`}
+            </Button>
+          )}
+          <Button
+            mt="sm"
+            size="compact-md"
+            variant={open.length > 0 ? 'outline' : 'filled'}
+            disabled={at === null}
+            onClick={() => keep([])}
+          >
+            {open.length > 0 ? 'Only this one' : 'Keep'}
           </Button>
-        )}
-        <Button
-          mt="sm"
-          size="compact-md"
-          variant={open.length > 0 ? 'outline' : 'filled'}
-          disabled={at === null}
-          onClick={() => keep([])}
-        >
-          {open.length > 0 ? 'Only this one' : 'Keep'}
-        </Button>
-      </div>
+        </div>
+      )}
     </Drop>
   );
 };

@@ -24,6 +24,7 @@ const dated = (piece: Piece, events: readonly BenchEvent[] = [], at = settings) 
   const input = {
     pieces: [piece],
     events,
+    trials: [],
     settings: at,
     own: { overrides: [], ownProducts: [] },
     now: NOW,

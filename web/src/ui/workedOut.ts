@@ -17,13 +17,19 @@ export interface WorkedOut {
 
 /** The steps of a piece at this bench. */
 export const stepsAtBench = (piece: Piece, settings: Settings, catalogue: Catalogue): Step[] =>
-  stepsOf(piece, catalogue, settings.workshop, settings.schools, {
-    rack: settings.bench.rackPlaces,
-    turner: settings.bench.turnerPlaces,
+  stepsOf(piece, catalogue, settings.workshop, {
+    schools: settings.schools,
+    places: { rack: settings.bench.rackPlaces, turner: settings.bench.turnerPlaces },
   });
 
-/** Works out a piece from what is kept and from its dates, where it has been planned. */
-export const workedOut = (piece: Piece, plan: Plan | null, settings: Settings, catalogue: Catalogue): WorkedOut => {
+/** Works out a piece from what is kept, and from its dates and steps where it has been planned. */
+export const workedOut = (
+  piece: Piece,
+  plan: Plan | null,
+  settings: Settings,
+  catalogue: Catalogue,
+  planned?: readonly Step[],
+): WorkedOut => {
   const care = careOf(piece.parts[0]!, catalogue, plan ?? undefined, settings.schools);
-  return { steps: stepsAtBench(piece, settings, catalogue), limits: care.ok ? care.limits : [] };
+  return { steps: planned ?? stepsAtBench(piece, settings, catalogue), limits: care.ok ? care.limits : [] };
 };

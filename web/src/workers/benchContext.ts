@@ -1,11 +1,11 @@
-import { stepIdOf, type BenchContext, type Catalogue } from '@sgraffa/core';
+import { marksOf, type BenchContext, type Catalogue } from '@sgraffa/core';
 import type { PlanInput } from './planTypes.ts';
 
 /** A bench as the planner takes it. */
-export const benchContextOf = ({ settings, events, now, outdoor }: PlanInput, catalogue: Catalogue): BenchContext => {
-  const done: Record<string, Record<string, string>> = {};
-  for (const { pieceId, operationId, coat, group, at } of events)
-    (done[pieceId] ??= {})[stepIdOf({ id: operationId }, coat, group ?? null)] = at;
+export const benchContextOf = (
+  { settings, events, trials, now, outdoor }: PlanInput,
+  catalogue: Catalogue,
+): BenchContext => {
   const { bench } = settings;
   return {
     now,
@@ -20,6 +20,7 @@ export const benchContextOf = ({ settings, events, now, outdoor }: PlanInput, ca
     workshop: settings.workshop,
     schools: settings.schools,
     outdoor,
-    done,
+    trials,
+    ...marksOf(events),
   };
 };

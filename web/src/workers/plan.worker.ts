@@ -18,7 +18,8 @@ import type { PlanInput } from './planTypes.ts';
 
 const contextOf = (input: PlanInput): BenchContext => benchContextOf(input, catalogueOf(input.own));
 
-const SURE = 0.9;
+/** The share of tries that has to meet the dates for a start to be called safe. */
+const SAFE = 0.8;
 
 const optionsOf = ({ settings: { bench } }: PlanInput): PlanPiecesOptions => ({
   direction: bench.direction === 'backward' ? 'backward' : 'forward',
@@ -36,13 +37,13 @@ const planWorker = {
   /** The soonest plan, for what a date that cannot be met may be moved to. */
   soonest: (input: PlanInput) => planPieces(input.pieces, contextOf(input), { budget: FIRST_LOOK }),
   chance: (input: PlanInput, week: WeekPlan) => chanceOf(input.pieces, contextOf(input), week),
-  safeStart: (input: PlanInput) => safeStart(input.pieces, contextOf(input), SURE, { budget: FIRST_LOOK }),
+  safeStart: (input: PlanInput) => safeStart(input.pieces, contextOf(input), SAFE, { budget: FIRST_LOOK }),
   helps: (input: PlanInput, week: WeekPlan) => {
     const context = contextOf(input);
     const once = { budget: FIRST_LOOK };
     return bestFirst([
       ...whatHelps(input.pieces, context, week, once),
-      ...fasterLayers(input.pieces, context, week, { schools: input.settings.schools }, once),
+      ...fasterLayers(input.pieces, context, week, { schools: input.settings.schools, trials: input.trials }, once),
     ]);
   },
   move: (input: PlanInput, pin: { pieceId: string; stepId: string; at: string }) =>

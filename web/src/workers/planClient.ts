@@ -44,21 +44,22 @@ const usePlanInput = (): Asked | null => {
   const bench = useBench();
   const quarter = nextQuarter(useNow());
   const forecast = useForecast();
-  const { pieces, events, settings, overrides, ownProducts } = bench ?? {};
+  const { pieces, events, trials, settings, overrides, ownProducts } = bench ?? {};
   const outdoor = forecast.series;
   return useMemo((): Asked | null => {
-    if (!pieces || !events || !settings || !overrides || !ownProducts || !forecast.isRead) return null;
+    if (!pieces || !events || !trials || !settings || !overrides || !ownProducts || !forecast.isRead) return null;
     const { zone, freeHours, workshop, schools, bench: benchSettings } = settings.value;
     const input: PlanInput = {
       pieces: pieces.map(({ value }) => value),
       events,
+      trials,
       settings: { zone, freeHours, workshop, schools, bench: { ...benchSettings, readings: null } },
       own: { overrides, ownProducts },
       now: quarter,
       outdoor,
     };
     return { input, key: JSON.stringify(input) };
-  }, [pieces, events, settings, overrides, ownProducts, quarter, outdoor, forecast.isRead]);
+  }, [pieces, events, trials, settings, overrides, ownProducts, quarter, outdoor, forecast.isRead]);
 };
 
 export interface PlannedWeek {
@@ -117,7 +118,7 @@ export const useHelps = (asked: Asked | null, week: WeekPlan | null, isWanted: b
     ...answered,
   });
 
-/** The latest start that is nine times in ten soon enough. */
+/** The latest start that is safe: soon enough in the wanted share of tries. */
 export const useSafeStart = (asked: Asked | null, isWanted: boolean) =>
   useQuery({
     queryKey: ['safe start', asked?.key],

@@ -13,6 +13,7 @@ import {
   takesAway,
 } from '../asked.ts';
 import { aboutProduct, blocks, BONDED_COATS, cautions, unknown, type Context, type Rule } from '../context.ts';
+import { advice, doing, findOut, tryFirst } from '../demands.ts';
 
 const TEST_PATCH = 'Try a spot that will not show: lay it, wait a day, then try to lift the edge with tape.';
 const TEXTURE_WORDS: Readonly<Record<string, string>> = {
@@ -37,7 +38,7 @@ export const adhesion: readonly Rule[] = [
       if (top.energy === 'unknown')
         return unknown(
           `nobody has said whether glue wets this surface, so ${product.name} may let go`,
-          `${TEST_PATCH} A drop of water that spreads is a good sign, one that beads a bad one.`,
+          tryFirst('bond', `${TEST_PATCH} A drop of water that spreads is a good sign, one that beads a bad one.`),
           'practice',
         );
       const gap = rankIn(ENERGIES, product.wets) - rankIn(ENERGIES, top.energy);
@@ -50,13 +51,16 @@ export const adhesion: readonly Rule[] = [
       if (gap > 0 && isHeated(product))
         return unknown(
           `${product.name} holds on a surface this hard to wet only where its label names it`,
-          'Use a film sold for this cloth; press a patch inside a hem, wait a day, wash it and pull at it.',
+          tryFirst(
+            'press',
+            'Use a film sold for this cloth; press a patch inside a hem, wait a day, wash it and pull at it.',
+          ),
           'practice',
         );
       return gap > 0
         ? cautions(
             `the glue of ${product.name} holds only about a third to a half of its strength on a surface this hard to wet`,
-            TEST_PATCH,
+            tryFirst('bond', TEST_PATCH),
             'estimate',
           )
         : null;
@@ -72,13 +76,13 @@ export const adhesion: readonly Rule[] = [
       if (top.energy === 'veryLow' && product.wets === 'veryLow')
         return unknown(
           `${product.name} holds on some plastics of this kind and not on others`,
-          `${TEST_PATCH} Cross-cut it with a knife first.`,
+          tryFirst('coat', `${TEST_PATCH} Cross-cut it with a knife first.`),
           'estimate',
         );
       if (top.energy === 'unknown')
         return unknown(
           `nobody has said whether paint wets this surface, so ${product.name} may peel`,
-          TEST_PATCH,
+          tryFirst('coat', TEST_PATCH),
           'practice',
         );
       if (rankIn(ENERGIES, top.energy) >= rankIn(ENERGIES, product.wets)) return null;
@@ -88,7 +92,11 @@ export const adhesion: readonly Rule[] = [
             'Use a bonding primer first where one will hold, and test; or choose another method.',
             'practice',
           )
-        : cautions(`${product.name} wets this surface poorly`, 'Clean it well, and test a spot first.', 'practice');
+        : cautions(
+            `${product.name} wets this surface poorly`,
+            tryFirst('coat', 'Clean it well, and test a spot first.'),
+            'practice',
+          );
     },
   }),
   aboutProduct({
@@ -102,20 +110,22 @@ export const adhesion: readonly Rule[] = [
       if (top.texture === 'unknown')
         return unknown(
           `how coarse the surface is has not been said, and ${product.name} needs it no coarser than ${TEXTURE_WORDS[limit]}`,
-          'Drag a fingernail across it, and say smooth, fine, grain, weave or rough.',
+          findOut('Drag a fingernail across it, and say smooth, fine, grain, weave or rough.'),
           'practice',
         );
       if (!isCoarserThan(top.texture, limit)) return null;
       if (isHeated(product) && isPile(top) && top.texture !== 'brush')
         return cautions(
           `${product.name} bridges the fibre of so coarse a cloth and lifts in the wash`,
-          'Press a trial piece first, pull at it after a day; keep the shapes large.',
+          tryFirst('press', 'Press a trial piece first, pull at it after a day; keep the shapes large.'),
           'practice',
         );
       if (isStained({ top, surface }))
         return cautions(
           `${product.name} lies on the open grain of stained wood and may lift`,
-          'Sand it very smooth to 320 before the stain, or seal the stain; press the film down and try its edge after a day.',
+          doing(
+            'Sand it very smooth to 320 before the stain, or seal the stain; press the film down and try its edge after a day.',
+          ),
           'practice',
         );
       return blocks(
@@ -135,7 +145,7 @@ export const adhesion: readonly Rule[] = [
       if (top.porosity === 'open' && isStained({ top, surface }))
         return cautions(
           `${product.name} has little to hold on open, stained grain`,
-          'Let the stain dry in full and sand very smooth before it; sealed it holds for years.',
+          doing('Let the stain dry in full and sand very smooth before it; sealed it holds for years.'),
           'practice',
         );
       if (top.porosity === 'open')
@@ -149,7 +159,7 @@ export const adhesion: readonly Rule[] = [
       if (top.porosity === 'unknown')
         return unknown(
           'nobody has said whether this surface drinks water',
-          'Put a drop of water on it: if it darkens within a minute, it is open; seal it first.',
+          findOut('Put a drop of water on it: if it darkens within a minute, it is open; seal it first.'),
           'practice',
         );
       return null;
@@ -165,7 +175,7 @@ export const adhesion: readonly Rule[] = [
         return top.friable === 'unknown' && isFilm(product) && operation.extent === 'opening'
           ? unknown(
               'nobody has said whether this surface chalks',
-              'Rub it with a dark cloth: powder on the cloth means it chalks, so seal it first.',
+              findOut('Rub it with a dark cloth: powder on the cloth means it chalks, so seal it first.'),
               'practice',
             )
           : null;
@@ -179,7 +189,7 @@ export const adhesion: readonly Rule[] = [
       if (product.flags.includes('sealsPores') || primes(product)) return null;
       return cautions(
         `${product.name} on a chalky surface holds no better than the chalk`,
-        'Seal it first.',
+        advice('Seal it first.'),
         'practice',
       );
     },
@@ -211,7 +221,7 @@ export const adhesion: readonly Rule[] = [
         return isGlued(product)
           ? cautions(
               `${product.name} wrinkles on a curve in two directions`,
-              'Cut relief cuts around the art, keep the pieces small, or choose paint.',
+              doing('Cut relief cuts around the art, keep the pieces small, or choose paint.'),
               'practice',
             )
           : blocks(
@@ -221,7 +231,7 @@ export const adhesion: readonly Rule[] = [
             );
       return cautions(
         `${product.name} is stiff for this curve`,
-        'Cut relief cuts in the tape around the art and work from the middle.',
+        doing('Cut relief cuts in the tape around the art and work from the middle.'),
         'practice',
       );
     },
@@ -235,7 +245,7 @@ export const adhesion: readonly Rule[] = [
       top.traits.includes('plasticiser') && !takesAway(product)
         ? cautions(
             `the softener in this material creeps into ${product.name} and makes it sticky in time`,
-            'Expect to renew it; test a spot for some weeks where it matters.',
+            advice('Expect to renew it; test a spot for some weeks where it matters.'),
             'practice',
           )
         : null,
@@ -249,7 +259,7 @@ export const adhesion: readonly Rule[] = [
       top.traits.includes('oilyWood') && !takesAway(product)
         ? cautions(
             `the oil in this wood holds ${product.name} off`,
-            'Wipe it with solvent just before, and try a spot for a week.',
+            tryFirst('oilyWood', 'Wipe it with solvent just before, and try a spot for a week.'),
             'practice',
           )
         : null,
@@ -263,7 +273,10 @@ export const adhesion: readonly Rule[] = [
       top.traits.includes('outgasses')
         ? cautions(
             `gas from the sheet can make bubbles under ${product.name}`,
-            'Let a new sheet stand unwrapped for some days; try a patch for two days, prick bubbles with a pin.',
+            tryFirst(
+              'gas',
+              'Let a new sheet stand unwrapped for some days; try a patch for two days, prick bubbles with a pin.',
+            ),
             'practice',
           )
         : null,
@@ -287,7 +300,7 @@ export const adhesion: readonly Rule[] = [
         ? blocks(`${product.name} cracks where the piece bends`, 'Use a paint made to bend.', 'practice')
         : cautions(
             `${product.name} is not made to bend with the piece`,
-            'Use a paint made to bend, or keep the coats very thin.',
+            doing('Use a paint made to bend, or keep the coats very thin.'),
             'practice',
           );
     },

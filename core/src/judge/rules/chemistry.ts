@@ -1,5 +1,6 @@
 import { coversColour, isHeated, isLoose, mayHave, primes, sinksIn, takesAway } from '../asked.ts';
 import { aboutProduct, blocks, BONDED_COATS, cautions, favours, figureOf, unknown, type Rule } from '../context.ts';
+import { advice, doing, findOut, tryFirst } from '../demands.ts';
 
 const ETCH_TEST =
   'Try a spot that will not show, for the label time, and rinse: if it frosts evenly there, it will on the piece.';
@@ -31,13 +32,13 @@ export const chemistry: readonly Rule[] = [
       if (product.flags.includes('alcohol') && top.traits.includes('standsAlcohol'))
         return cautions(
           `${product.name} can craze this plastic where it is under strain`,
-          'Wipe once, lightly, and try a spot first; soap and water are as good.',
+          tryFirst('solvent', 'Wipe once, lightly, and try a spot first; soap and water are as good.'),
           'practice',
         );
       if (top.solvents === 'unknown')
         return unknown(
           `whether this surface stands the solvent in ${product.name} is not known`,
-          'Put one drop on a spot that will not show and look after ten minutes.',
+          tryFirst('solvent', 'Put one drop on a spot that will not show and look after ten minutes.'),
           'practice',
         );
       if (top.solvents === 'dissolves')
@@ -91,7 +92,7 @@ export const chemistry: readonly Rule[] = [
       top.traits.includes('bareMetal') && !primes(product) && !takesAway(product)
         ? cautions(
             `${product.name} straight on bare metal chips early`,
-            'Put an etch or acrylic metal primer below it.',
+            advice('Put an etch or acrylic metal primer below it.'),
             'practice',
           )
         : null,
@@ -134,11 +135,12 @@ export const chemistry: readonly Rule[] = [
       const takes = surface.properties.fluorideEtch;
       if (takes === 'yes')
         return favours('the frost is in the glass itself and lasts as long as the piece', '', 'practice');
-      if (takes === 'weak') return cautions(`${product.name} is weak and patchy on this glass`, ETCH_TEST, 'practice');
+      if (takes === 'weak')
+        return cautions(`${product.name} is weak and patchy on this glass`, tryFirst('etch', ETCH_TEST), 'practice');
       if (takes === 'unknown')
         return unknown(
           `some glazes frost and some do not, and nobody has tried this one with ${product.name}`,
-          ETCH_TEST,
+          tryFirst('etch', ETCH_TEST),
           'practice',
         );
       return blocks(
@@ -163,12 +165,12 @@ export const chemistry: readonly Rule[] = [
         return blocks(`there is no coating here for ${product.name} to lift`, 'Choose another method.', 'physics');
       if (finds === 'no') return blocks(`this coating resists ${product.name}`, 'Choose another method.', 'practice');
       if (finds === 'unknown')
-        return unknown(`whether ${product.name} lifts this coating is not known`, patch, 'practice');
+        return unknown(`whether ${product.name} lifts this coating is not known`, tryFirst('gel', patch), 'practice');
       return cautions(
         finds === 'may'
           ? `some coatings of this kind never lift: ${product.name} must be tried first`
           : `${product.name} works at its own pace on every coating`,
-        patch,
+        tryFirst('gel', patch),
         'practice',
       );
     },
@@ -183,7 +185,7 @@ export const chemistry: readonly Rule[] = [
       if (surface.properties.burn === 'unknown')
         return unknown(
           'whether this surface can be burnt is not known',
-          'Ask what it is made of before heating it; try an offcut outdoors.',
+          tryFirst('burn', 'Ask what it is made of before heating it; try an offcut outdoors.'),
           'practice',
         );
       if (surface.properties.burn === 'no' && surface.base.properties.burn === 'takes')
@@ -221,7 +223,7 @@ export const chemistry: readonly Rule[] = [
       if (share === null)
         return unknown(
           'how much polyester is in this is not known',
-          'Read the care label; dye transfer needs 65 % polyester or more.',
+          findOut('Read the care label; dye transfer needs 65 % polyester or more.'),
           'practice',
         );
       const fact = { of: surface.name, label: 'share of polyester', figure: share };
@@ -229,7 +231,7 @@ export const chemistry: readonly Rule[] = [
       return share.typical >= limits.dyeFadedShare.typical
         ? cautions(
             `the colours fade by the share that is not polyester (${Math.round(100 - share.typical)} %)`,
-            'Test on a corner, or use iron-on film.',
+            tryFirst('press', 'Test on a corner, or use iron-on film.'),
             'practice',
             fact,
           )
@@ -258,7 +260,7 @@ export const chemistry: readonly Rule[] = [
       return part.surface.tone === 'unknown'
         ? cautions(
             'dye shows only on light colours, and the colour has not been said',
-            'Say whether it is light or dark.',
+            findOut('Say whether it is light or dark.'),
             'physics',
           )
         : null;
@@ -277,7 +279,7 @@ export const chemistry: readonly Rule[] = [
       (product.workC?.typical ?? 0) > limits.dyeMigration.typical
         ? cautions(
             `at ${product.workC!.typical} °C the cloth's own dye creeps into light ${product.name}`,
-            'Use a low-heat film.',
+            advice('Use a low-heat film.'),
             'practice',
             figureOf(product, 'press', product.workC!),
           )
@@ -316,7 +318,7 @@ export const chemistry: readonly Rule[] = [
       top.traits.includes('repelsPaint') && !product.flags.includes('priming')
         ? cautions(
             `this wall paint is made to let go, so ${product.name} may not hold`,
-            'Wash it, and try a small piece for a day.',
+            tryFirst('bond', 'Wash it, and try a small piece for a day.'),
             'practice',
           )
         : null,
@@ -336,7 +338,7 @@ export const chemistry: readonly Rule[] = [
         operation.extent === 'opening'
         ? cautions(
             `knots and tannin stain light ${product.name} from below`,
-            'Put a blocking primer under it.',
+            advice('Put a blocking primer under it.'),
             'practice',
           )
         : null;
@@ -352,7 +354,7 @@ export const chemistry: readonly Rule[] = [
       surface.base.properties.traits.includes('silvered') && takesAway(product)
         ? cautions(
             `${product.name} can creep to the silvering and black it`,
-            'Stay 20 mm from the edges and keep the back dry.',
+            doing('Stay 20 mm from the edges and keep the back dry.'),
             'practice',
           )
         : null,
@@ -366,7 +368,7 @@ export const chemistry: readonly Rule[] = [
       top.traits.includes('alkaline') && (product.carrier === 'oil' || product.binder === 'alkyd')
         ? cautions(
             `the alkali below breaks down ${product.name}`,
-            'Use an acrylic, or let it age and prime it.',
+            advice('Use an acrylic, or let it age and prime it.'),
             'practice',
           )
         : null,

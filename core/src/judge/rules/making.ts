@@ -1,4 +1,5 @@
 import { AIRS, rankIn } from '../../materials/index.ts';
+import { isCutByHand } from '../../artwork/index.ts';
 import { dryTime, dewPoint } from '../../dry/index.ts';
 import { formatDuration, formatLength, formatTemperature } from '../../units/index.ts';
 import { holdsFirmly, holdsWeakly, isCoat, isGlued, primes, takesAway } from '../asked.ts';
@@ -12,6 +13,7 @@ import {
   type ProductContext,
   type Rule,
 } from '../context.ts';
+import { advice, cutting, doing, keeping, findOut, tryFirst } from '../demands.ts';
 import { LOOK_WORDS } from '../words.ts';
 
 /** Where no label has said less, a room as warm as this is warm enough, °C. */
@@ -96,12 +98,11 @@ export const artwork: readonly Rule[] = [
     about: 'By hand, fine strokes cannot be cut.',
     at: CUT,
     test: ({ workshop, strokeMm, product, designs, catalogue: { limits } }) => {
-      const byHand = !workshop.tools.includes('cutter') || designs.some(({ wants }) => wants.hand);
-      if (!byHand || !product.minStroke) return null;
+      if (!isCutByHand(product, designs, workshop) || !product.minStroke) return null;
       if (strokeMm === null)
         return cautions(
           'cut by hand, fine strokes are hard, and the thinnest stroke has not been said',
-          `Keep strokes at ${formatLength(limits.handCutStroke.typical)} or more.`,
+          cutting(`Keep strokes at ${formatLength(limits.handCutStroke.typical)} or more.`),
           limits.handCutStroke.basis,
         );
       return strokeMm < limits.handCutStroke.typical
@@ -132,7 +133,7 @@ export const artwork: readonly Rule[] = [
       return slices > 1
         ? cautions(
             `the design is larger than the cutter's largest cut of ${formatLength(bed.widthMm)} × ${formatLength(bed.lengthMm)}: it takes at least ${slices} slices`,
-            'Slice it where least of the artwork is cut, with marks to join it by.',
+            cutting('Slice it where least of the artwork is cut, with marks to join it by.'),
             'physics',
           )
         : null;
@@ -202,13 +203,16 @@ export const workshop: readonly Rule[] = [
       return age > product.shelf.high
         ? unknown(
             `your ${product.name} is ${age} months old, and it keeps ${product.shelf.high} at the most`,
-            'Try it on scrap: film must stick and come off its liner clean, paint must stir smooth and dry hard; else buy fresh.',
+            tryFirst(
+              'scrap',
+              'Try it on scrap: film must stick and come off its liner clean, paint must stir smooth and dry hard; else buy fresh.',
+            ),
             product.shelf.basis,
             fact,
           )
         : cautions(
             `your ${product.name} is ${age} months old, and it keeps about ${product.shelf.typical}`,
-            'Try it on scrap first.',
+            tryFirst('scrap', 'Try it on scrap first.'),
             product.shelf.basis,
             fact,
           );
@@ -227,7 +231,9 @@ export const workshop: readonly Rule[] = [
       const group = Math.max(1, Math.floor(end / each));
       return cautions(
         `a coat of ${product.name} on ${quantity} pieces takes longer than the ${formatDuration(end)} in which the next may follow`,
-        `Spray ${group === 1 ? 'one piece' : `groups of ${group}`} to the last coat, then the next; or wait out the long window between coats.`,
+        doing(
+          `Spray ${group === 1 ? 'one piece' : `groups of ${group}`} to the last coat, then the next; or wait out the long window between coats.`,
+        ),
         product.handsOn!.basis,
         figureOf(product, 'work on one piece', product.handsOn!),
       );
@@ -244,7 +250,7 @@ export const workshop: readonly Rule[] = [
       if (!gates?.minC && temperatureC < SURELY_WARM_C)
         return unknown(
           `the least temperature for ${product.name} is not known, and the workshop is at ${formatTemperature(temperatureC)}`,
-          `Read its label, or warm the workshop to ${formatTemperature(SURELY_WARM_C)}.`,
+          findOut(`Read its label, or warm the workshop to ${formatTemperature(SURELY_WARM_C)}.`),
           'practice',
         );
       if (gates?.minC && temperatureC < gates.minC.typical)
@@ -300,7 +306,7 @@ export const workshop: readonly Rule[] = [
       relativeHumidity > limits.dampAir.typical
         ? cautions(
             `at ${relativeHumidity} % humidity coats dry slowly (dew point ${formatTemperature(Math.round(dewPoint(temperatureC, relativeHumidity)))})`,
-            'Dry the air or wait for a drier day.',
+            advice('Dry the air or wait for a drier day.'),
             limits.dampAir.basis,
             { of: 'the air', label: 'dampest', figure: limits.dampAir },
           )
@@ -359,7 +365,7 @@ export const look: readonly Rule[] = [
         ? null
         : cautions(
             'it covers the whole area, and nothing says that the design is that large',
-            'Choose it for a design over the whole area; for letters alone a decal is less work.',
+            advice('Choose it for a design over the whole area; for letters alone a decal is less work.'),
             'practice',
           );
     },
@@ -390,13 +396,13 @@ export const look: readonly Rule[] = [
       if (holdsFirmly(product))
         return cautions(
           `${product.name} leaves glue behind when it is taken off`,
-          'Use removable film, or warm it and pull slowly.',
+          keeping('Use removable film, or warm it and pull slowly.'),
           'practice',
         );
       return isGlued(product)
         ? cautions(
             `${product.name} may pull paint along when it is taken off`,
-            'Use removable film, or warm it and pull slowly.',
+            keeping('Use removable film, or warm it and pull slowly.'),
             'practice',
           )
         : null;
@@ -421,7 +427,11 @@ export const look: readonly Rule[] = [
         return blocks(`${product.name} seals in what must come off again`, 'Put nothing on top.', 'practice');
       return part.wants.ground
         ? null
-        : cautions(`${product.name} stays behind when the film comes off`, 'Only where the coat may stay.', 'practice');
+        : cautions(
+            `${product.name} stays behind when the film comes off`,
+            advice('Only where the coat may stay.'),
+            'practice',
+          );
     },
   }),
   aboutProduct({
@@ -438,7 +448,7 @@ export const look: readonly Rule[] = [
       return letsLight && isInside && designs.some(({ seenFrom }) => seenFrom === 'unknown')
         ? cautions(
             'nobody has said from which side it is seen: through the material it is cut mirrored',
-            'Say from which side it is read before you cut.',
+            cutting('Say from which side it is read before you cut.'),
             'practice',
           )
         : null;
@@ -461,10 +471,14 @@ export const look: readonly Rule[] = [
       return designs.some(({ tone }) => tone === 'unknown')
         ? unknown(
             'a dark film can crack this glass in the sun, and the colour of the design has not been said',
-            'Say whether it is light or dark; keep dark film off insulating and wired glass.',
+            findOut('Say whether it is light or dark; keep dark film off insulating and wired glass.'),
             'practice',
           )
-        : cautions('even pale film warms insulating glass', 'Keep it small and away from the edges.', 'practice');
+        : cautions(
+            'even pale film warms insulating glass',
+            doing('Keep it small and away from the edges.'),
+            'practice',
+          );
     },
   }),
 ];

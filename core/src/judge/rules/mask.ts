@@ -1,3 +1,5 @@
+import { goesRound, stencilsFor } from '../../piece/index.ts';
+import { formatDuration } from '../../units/index.ts';
 import { TEXTURES, rankIn, type Product } from '../../materials/index.ts';
 import {
   coversColour,
@@ -14,6 +16,7 @@ import {
   takesAway,
 } from '../asked.ts';
 import { aboutProduct, blocks, cautions, favours, figureOf, unknown, type Rule } from '../context.ts';
+import { advice, cutting, doing, findOut, waitAfter } from '../demands.ts';
 
 const wettingOf = (product: Product): 'water' | 'solvent' | 'gel' | 'acid' | 'paste' => {
   if (product.attacks === 'coating') return 'gel';
@@ -34,7 +37,7 @@ export const mask: readonly Rule[] = [
       if (top.texture === 'unknown')
         return unknown(
           `how coarse the surface is has not been said, and ${product.name} may not close on it`,
-          'Drag a fingernail across it, and say smooth, fine, grain, weave or rough.',
+          findOut('Drag a fingernail across it, and say smooth, fine, grain, weave or rough.'),
           'practice',
         );
       // on pile a mask lies on pins, whatever it is: see mask-holds-on-fibre
@@ -43,7 +46,7 @@ export const mask: readonly Rule[] = [
       return isGlued(product) && rankIn(TEXTURES, top.texture) - rankIn(TEXTURES, limit) === 1
         ? cautions(
             `${product.name} closes badly on so coarse a surface`,
-            'Press it down hard, seal its edge, and dab nearly dry.',
+            doing('Press it down hard, seal its edge, and dab nearly dry.'),
             'practice',
           )
         : blocks(
@@ -67,9 +70,11 @@ export const mask: readonly Rule[] = [
             isGlued(product) || isHeated(product)
               ? `${product.name} holds only weakly on open fibre`
               : `${product.name} lies loose on open fibre`,
-            isHeated(product)
-              ? 'Iron it from the pile side, dry, 5 s a spot; then pins in every part and island, tape all round; no spray until it is cold.'
-              : 'Pins in every part and island, counted out and in, tape all round; one mat at a time.',
+            doing(
+              isHeated(product)
+                ? 'Iron it from the pile side, dry, 5 s a spot; then pins in every part and island, tape all round; no spray until it is cold.'
+                : 'Pins in every part and island, counted out and in, tape all round; one mat at a time.',
+            ),
             'practice',
           );
     },
@@ -86,7 +91,7 @@ export const mask: readonly Rule[] = [
       return flex === 'unknown' || porosity === 'unknown'
         ? unknown(
             `nobody has said whether pins go into this, and ${product.name} needs them`,
-            'Push one pin in where it will not show.',
+            findOut('Push one pin in where it will not show.'),
             'practice',
           )
         : blocks(
@@ -147,7 +152,7 @@ export const mask: readonly Rule[] = [
         ? null
         : cautions(
             `${product.name} can creep under ${top.mask.product.name}, which holds less firmly`,
-            'Use permanent film as the stencil, and press its edges down well.',
+            doing('Use permanent film as the stencil, and press its edges down well.'),
             'practice',
           );
     },
@@ -172,13 +177,13 @@ export const mask: readonly Rule[] = [
       return wantsColour && !isPaint
         ? cautions(
             `${product.name} shows as a sheen on a painted ground`,
-            "Seal the edge with another coat of the ground's own colour, or set the school to clear medium.",
+            advice("Seal the edge with another coat of the ground's own colour, or set the school to clear medium."),
             'practice',
           )
         : isPaint && schools.edgeSeal === 'clear'
           ? cautions(
               'clear medium is your school for every edge',
-              'Seal with clear medium, or change the school.',
+              advice('Seal with clear medium, or change the school.'),
               'practice',
             )
           : null;
@@ -203,7 +208,7 @@ export const mask: readonly Rule[] = [
       return medium.product.unmaskWet && top.mask && isGlued(top.mask.product)
         ? cautions(
             `pulled dry, ${top.mask.product.name} can tear the edge of ${medium.product.name}`,
-            'Score along the edge first; or peel it within minutes of the last coat.',
+            doing('Score along the edge first; or peel it within minutes of the last coat.'),
             'practice',
           )
         : null;
@@ -221,7 +226,9 @@ export const mask: readonly Rule[] = [
         isWeak
           ? `pulling the waste through the tape fails with ${top.film.name} on ${product.name}`
           : 'pulling the waste through the tape is a trial',
-        isWeak ? 'Lift the waste from the liner, counters first.' : 'Try it on one word of small letters first.',
+        isWeak
+          ? advice('Lift the waste from the liner, counters first.')
+          : cutting('Try it on one word of small letters first.'),
         'practice',
       );
     },
@@ -239,7 +246,7 @@ export const mask: readonly Rule[] = [
         return isSpray
           ? cautions(
               `${product.name} drifts under the lifted edges of the stencil`,
-              'Pin everywhere and spray straight down, or stipple a paint.',
+              doing('Pin everywhere and spray straight down, or stipple a paint.'),
               'practice',
             )
           : null;
@@ -257,9 +264,11 @@ export const mask: readonly Rule[] = [
       if (coarse <= 0 || top.texture === 'brush') return null;
       return cautions(
         `${product.name} creeps under the mask along the ${top.texture === 'weave' ? 'weave' : top.texture === 'grain' ? 'grain' : 'relief'}`,
-        top.porosity === 'fibre'
-          ? 'Work nearly dry, dabbing straight down.'
-          : 'Seal the edge first with clear medium, or with another coat of the ground.',
+        doing(
+          top.porosity === 'fibre'
+            ? 'Work nearly dry, dabbing straight down.'
+            : 'Seal the edge first with clear medium, or with another coat of the ground.',
+        ),
         'practice',
       );
     },
@@ -269,12 +278,13 @@ export const mask: readonly Rule[] = [
     topic: 'mask',
     about: 'Edge seal dries slowly under a sheet that does not breathe.',
     at: ['edgeSeal'],
-    test: ({ top }) =>
+    test: ({ top, catalogue: { limits } }) =>
       top.mask?.product.flags.includes('breathesNot')
         ? cautions(
-            'edge seal takes 2 to 4 h under a sheet that does not breathe',
-            'Give it the time, or use an adhesive film.',
-            'practice',
+            `edge seal takes ${formatDuration(limits.underSheet.low)} to ${formatDuration(limits.underSheet.high)} under a sheet that does not breathe`,
+            waitAfter(limits.underSheet, 'Give it the time, or use an adhesive film.'),
+            limits.underSheet.basis,
+            { of: 'edge seal', label: 'under a sheet that does not breathe', figure: limits.underSheet },
           )
         : null,
   }),
@@ -298,7 +308,7 @@ export const mask: readonly Rule[] = [
       if (!top.mask || (isGlued(top.mask.product) && !isPile(top)) || !islands) return null;
       return cautions(
         `${islands} island${islands === 1 ? '' : 's'} must be placed one by one in ${top.mask.product.name}`,
-        'Add bridges to the design, or number the islands on a placement map.',
+        doing('Add bridges to the design, or number the islands on a placement map.'),
         'practice',
       );
     },
@@ -314,13 +324,14 @@ export const mask: readonly Rule[] = [
       if (part.stencilAgain === 'yes' && (!uses || uses.typical < 2))
         return cautions(
           `${product.name} serves once, and the stencil is to be used again`,
-          'Cut a stencil sheet that can be wiped clean, or cut the film anew each time.',
+          advice('Cut a stencil sheet that can be wiped clean, or cut the film anew each time.'),
           uses?.basis ?? 'practice',
         );
-      if (uses && (part.stencilAgain === 'yes' || (quantity > 1 && uses.typical >= quantity)))
+      const many = stencilsFor(product, quantity);
+      if (uses && (part.stencilAgain === 'yes' || goesRound(product, quantity)))
         return favours(
           quantity > 1
-            ? `one ${product.name} does all ${quantity} pieces`
+            ? `${many === 1 ? `one ${product.name} does` : `${many} of ${product.name} do`} all ${quantity} pieces`
             : `${product.name} can be wiped clean and used again`,
           '',
           uses.basis,

@@ -11,6 +11,7 @@ import {
   takesAway,
 } from '../asked.ts';
 import { aboutProduct, blocks, cautions, favours, figureOf, type Rule } from '../context.ts';
+import { advice, doing, findOut, tryFirst, waitBefore } from '../demands.ts';
 import { TACKS, rankIn } from '../../materials/index.ts';
 
 export const order: readonly Rule[] = [
@@ -39,7 +40,7 @@ export const order: readonly Rule[] = [
           )
         : cautions(
             'clear over film holds only where film and clear suit each other',
-            'Let the film bond 24 to 48 h, then very thin mists; test a patch.',
+            tryFirst('clear', 'Let the film bond 24 to 48 h, then very thin mists; test a patch.'),
             'practice',
           );
     },
@@ -61,7 +62,7 @@ export const order: readonly Rule[] = [
         ? favours('each colour is a layer of its own, aligned by registration marks', '', 'practice')
         : cautions(
             'a second layer of film is one more edge that can lift',
-            'Layer film only for a second colour.',
+            advice('Layer film only for a second colour.'),
             'practice',
           );
     },
@@ -77,7 +78,7 @@ export const order: readonly Rule[] = [
       return film
         ? cautions(
             `${product.name} beside ${film.name} that is already laid can lift or stain it`,
-            'Lay the design in film last.',
+            advice('Lay the design in film last.'),
             'practice',
           )
         : null;
@@ -125,7 +126,7 @@ export const order: readonly Rule[] = [
       (takesAway(product) || sinksIn(product)) && top.beside.length
         ? cautions(
             `${product.name} can get onto ${top.beside[0]!.name} of the design beside it`,
-            'Etch, strip, burn or stain first; else cover the other design well beyond its edge.',
+            doing('Etch, strip, burn or stain first; else cover the other design well beyond its edge.'),
             'practice',
           )
         : null,
@@ -141,7 +142,7 @@ export const order: readonly Rule[] = [
         ? favours('the film lies under epoxy, so no edge is felt: your school', '', 'practice')
         : cautions(
             'your school is to flood film with epoxy, and this film lies bare',
-            'Pour epoxy over it, or set the school to nothing on top.',
+            advice('Pour epoxy over it, or set the school to nothing on top.'),
             'practice',
           );
     },
@@ -195,7 +196,7 @@ export const order: readonly Rule[] = [
       if (ageDays === null)
         return cautions(
           `how long the ${finish.name} has dried is not known`,
-          `It should be ${formatDuration(needed.high)} old; press a thumbnail in: no mark means ready.`,
+          findOut(`It should be ${formatDuration(needed.high)} old; press a thumbnail in: no mark means ready.`),
           needed.basis,
           fact,
         );
@@ -204,7 +205,10 @@ export const order: readonly Rule[] = [
       return age >= needed.typical
         ? cautions(
             `the ${finish.name} is only just dry enough for ${product.name}`,
-            `Surer after ${formatDuration(needed.high)}.`,
+            waitBefore(
+              { ...needed, low: 0, typical: 0, high: needed.high - age },
+              `Surer after ${formatDuration(needed.high)}: that wait is planned.`,
+            ),
             needed.basis,
             fact,
           )
@@ -239,7 +243,7 @@ export const order: readonly Rule[] = [
       return !onPaint && holdsWeakly(product) && top.film && holdsFirmly(top.film)
         ? cautions(
             `${product.name} may be too weak to lift ${top.film.name} from its liner`,
-            'Use regular tape.',
+            advice('Use regular tape.'),
             'practice',
           )
         : null;
@@ -255,7 +259,11 @@ export const order: readonly Rule[] = [
       product.flags.includes('ambers') &&
       operation.role === 'finish' &&
       part.designs.some(({ tone }) => tone === 'light')
-        ? cautions(`${product.name} turns pale colours amber`, 'Use an acrylic clear over pale colours.', 'practice')
+        ? cautions(
+            `${product.name} turns pale colours amber`,
+            advice('Use an acrylic clear over pale colours.'),
+            'practice',
+          )
         : null,
   }),
 ];

@@ -1,7 +1,9 @@
+import { rankIn, WATERS } from '../../materials/index.ts';
 import { formatTemperature } from '../../units/index.ts';
 import { isHollow, type Design } from '../../piece/index.ts';
 import { isFilm, mayHave, staysOn, takesAway } from '../asked.ts';
 import { aboutProduct, blocks, cautions, type Context, type ProductContext, type Rule } from '../context.ts';
+import { doing, keeping } from '../demands.ts';
 
 const LEFT_ON: readonly ('film' | 'medium' | 'finish' | 'ground' | 'groundSeal')[] = [
   'film',
@@ -73,7 +75,7 @@ export const safety: readonly Rule[] = [
       if (!product.flags.includes('caustic')) return null;
       const why = `${product.name} burns skin and eyes at a touch`;
       return designs.some(({ wants }) => wants.medium === product.id)
-        ? cautions(why, 'Read its hazard card before you open it; a remover gel does the same work.', 'standard')
+        ? cautions(why, doing('Read its hazard card before you open it; a remover gel does the same work.'), 'standard')
         : blocks(why, 'Use a remover gel: it does the same work.', 'standard');
     },
   }),
@@ -121,7 +123,7 @@ export const safety: readonly Rule[] = [
             isVessel
               ? `keep ${product.name} off what touches food and ${clear} from the rim`
               : `keep ${product.name} off the side that touches food`,
-            'Mark the side that food does not touch.',
+            doing('Mark the side that food does not touch.'),
             'standard',
             rim,
           )
@@ -145,7 +147,7 @@ export const safety: readonly Rule[] = [
           )
         : cautions(
             'a burn is unverified for food',
-            'Burn only the side that food does not touch, and mark it.',
+            doing('Burn only the side that food does not touch, and mark it.'),
             'practice',
           );
     },
@@ -169,7 +171,7 @@ export const safety: readonly Rule[] = [
           )
         : cautions(
             `${product.name} over coloured decoration frees lead and cadmium`,
-            'Only on plain glaze, outside, well below the rim.',
+            doing('Only on plain glaze, outside, well below the rim.'),
             'standard',
           );
     },
@@ -186,13 +188,13 @@ export const safety: readonly Rule[] = [
       if (touchesFood(context))
         return cautions(
           `${product.name} must be rinsed off completely where food or lips touch`,
-          'Rinse for minutes, wash twice; keep fresh etching off the lip.',
+          doing('Rinse for minutes, wash twice; keep fresh etching off the lip.'),
           'practice',
         );
       return use.food === 'food' || use.food === 'lip'
         ? cautions(
             `keep ${product.name} to the side that food and lips do not touch`,
-            'Rinse for minutes and wash twice before the piece meets food.',
+            doing('Rinse for minutes and wash twice before the piece meets food.'),
             'practice',
           )
         : null;
@@ -218,12 +220,12 @@ export const safety: readonly Rule[] = [
       return isFilm(product)
         ? cautions(
             `${product.name} peels, and small children mouth what comes off`,
-            'Keep it out of reach, round its corners and renew what lifts; or use a paint labelled for toys.',
+            keeping('Keep it out of reach, round its corners and renew what lifts; or use a paint labelled for toys.'),
             'standard',
           )
         : cautions(
             `small children mouth things, and ${product.name} is not rated for that`,
-            'Keep it out of reach, or use a product labelled for toys.',
+            keeping('Keep it out of reach, or use a product labelled for toys.'),
             'standard',
           );
     },
@@ -246,7 +248,7 @@ export const safety: readonly Rule[] = [
         ? null
         : cautions(
             `nobody has rated ${product.name} for wear against the skin`,
-            'Let it cure in full and wash it before it is worn; stop where the skin reddens.',
+            keeping('Let it cure in full and wash it before it is worn; stop where the skin reddens.'),
             'practice',
           );
     },
@@ -269,7 +271,7 @@ export const safety: readonly Rule[] = [
           )
         : cautions(
             `this glaze or crystal may hold lead; ${product.name} is for display only`,
-            'Have it tested before any use with food.',
+            keeping('Have it tested before any use with food.'),
             'practice',
           );
     },
@@ -419,14 +421,16 @@ export const safety: readonly Rule[] = [
   {
     id: 'vacuum-vessel',
     topic: 'water',
-    about: 'A vacuum vessel stays out of dishwashers unless its label says otherwise.',
+    about:
+      'Vacuum vessels stay out of dishwashers, lamps and appliances out of water, unless their label says otherwise.',
     at: 'piece',
     test: ({ use, catalogue }) => {
       const item = catalogue.itemById.get(use.item);
-      return item?.handWash && use.water === 'dishwasher'
+      const most = item?.stands?.water;
+      return item && most && rankIn(WATERS, use.water) > rankIn(WATERS, most)
         ? cautions(
-            `${item.name} does not belong in a dishwasher unless its label says so`,
-            'Wash it by hand.',
+            `${item.name} ${use.water === 'dishwasher' ? 'does not belong in a dishwasher' : 'is not washed'} unless its label says so`,
+            keeping(most === 'handWash' ? 'Wash it by hand.' : 'Wipe it with a damp cloth, unplugged.'),
             'label-typical',
           )
         : null;

@@ -2,6 +2,7 @@ import { WATERS, rankIn } from '../../materials/index.ts';
 import type { Use } from '../../piece/index.ts';
 import { sinksIn } from '../asked.ts';
 import { blocks, cautions, type Context, type Judgement, type Rule, type Top } from '../context.ts';
+import { keeping, tryFirst } from '../demands.ts';
 import { WATER_WORDS } from './words.ts';
 
 type Surface = Context['surface'];
@@ -57,10 +58,10 @@ const ASKED: readonly Asked[] = [
       if (laundryC === null) return 'no';
       // of a surface of the user's own nobody has said whether it is washed
       if (care.laundryC === null) return care.soak === 'unknown' ? 'unknown' : 'fails';
-      return laundryC > care.laundryC.high ? 'little' : 'no';
+      return laundryC > care.laundryC.low ? 'little' : 'no';
     },
     words: ({ properties: { care } }) =>
-      care.laundryC ? `stands laundry at ${care.laundryC.high} °C at the most` : 'is not made for the laundry',
+      care.laundryC ? `stands laundry at ${care.laundryC.low} °C` : 'is not made for the laundry',
     asked: ({ laundryC }) => `stands laundry at ${laundryC} °C`,
     instead: 'Clean it more gently.',
   },
@@ -100,11 +101,13 @@ const judged = ({ short, words, asked, instead }: Asked, { surface, use, top }: 
   if (how === 'unknown')
     return cautions(
       `whether the ${surface.name} itself ${asked(use)} is not known`,
-      'Try it on a spare one.',
+      tryFirst('wear', 'Try it on a spare one.'),
       'estimate',
     );
-  const speak = how === 'fails' && !isClosed(top, surface) ? blocks : cautions;
-  return speak(`the ${surface.name} itself ${words(surface, use)}`, instead, 'practice');
+  const reason = `the ${surface.name} itself ${words(surface, use)}`;
+  return how === 'fails' && !isClosed(top, surface)
+    ? blocks(reason, instead, 'practice')
+    : cautions(reason, keeping(instead), 'practice');
 };
 
 export const surface: readonly Rule[] = ASKED.map((asked) => ({

@@ -2,6 +2,7 @@ import { PLACES, WATERS, rankIn, type Product } from '../../materials/index.ts';
 import { formatTemperature } from '../../units/index.ts';
 import { isFilm, isPile, makesSlippery, gripsFeet, staysOn, takesAway } from '../asked.ts';
 import { aboutProduct, blocks, cautions, favours, figureOf, unknown, type Rule, type Top } from '../context.ts';
+import { advice, doing, keeping, tryFirst } from '../demands.ts';
 import { isClosed } from './surface.ts';
 import { WATER_WORDS } from './words.ts';
 
@@ -54,7 +55,7 @@ export const water: readonly Rule[] = [
       use.water === 'unknown' && use.laundryC === null
         ? cautions(
             'how it will be cleaned has not been said',
-            'Say kept dry, wiped, washed by hand or dishwasher: until then trust only a damp cloth.',
+            keeping('Say kept dry, wiped, washed by hand or dishwasher: until then trust only a damp cloth.'),
             'estimate',
           )
         : null,
@@ -90,10 +91,17 @@ export const water: readonly Rule[] = [
         return staysOn(product)
           ? blocks(`${product.name} is not made for the laundry`, 'Use iron-on film, fabric paint or dye.', 'practice')
           : null;
-      return use.laundryC > limit.high
-        ? blocks(
-            `${product.name} stands laundry at ${limit.high} °C at the most, and ${use.laundryC} °C is wanted`,
-            `Wash at ${limit.high} °C, inside out.`,
+      if (use.laundryC > limit.high)
+        return blocks(
+          `${product.name} stands laundry at ${limit.high} °C at the most, and ${use.laundryC} °C is wanted`,
+          `Wash at ${limit.low} °C, inside out.`,
+          limit.basis,
+          figureOf(product, 'laundry', limit),
+        );
+      return use.laundryC > limit.low
+        ? cautions(
+            `some labels of ${product.name} give no more than ${limit.low} °C, and ${use.laundryC} °C is wanted`,
+            keeping(`Wash at ${limit.low} °C unless its own label gives ${use.laundryC} °C.`),
             limit.basis,
             figureOf(product, 'laundry', limit),
           )
@@ -115,7 +123,7 @@ export const water: readonly Rule[] = [
             'Use exterior paint, with an anti-slip clear on treads.',
             product.care?.basis ?? 'practice',
           )
-        : cautions(`${product.name} wears off under feet`, 'Put a clear made for treads over it.', 'practice');
+        : cautions(`${product.name} wears off under feet`, advice('Put a clear made for treads over it.'), 'practice');
     },
   }),
   aboutProduct({
@@ -128,7 +136,7 @@ export const water: readonly Rule[] = [
       product.flags.includes('antiSlip') && use.wear !== 'feet'
         ? cautions(
             `${product.name} leaves a gritty face that nobody walks on here`,
-            'Use a smooth exterior clear.',
+            advice('Use a smooth exterior clear.'),
             'practice',
           )
         : null,
@@ -143,7 +151,7 @@ export const water: readonly Rule[] = [
       context.use.wear === 'abrasion' && staysOn(context.product) && context.product.care?.scrub === 'no'
         ? cautions(
             `${context.product.name} scuffs where things rub on it`,
-            'Put a hard clear over it, or etch or strip instead.',
+            advice('Put a hard clear over it, or etch or strip instead.'),
             'practice',
           )
         : null,
@@ -188,7 +196,7 @@ export const heat: readonly Rule[] = [
         return hot.high > HAND_WARM_C
           ? unknown(
               `nobody has said what heat ${product.name} stands, and the surface can reach ${formatTemperature(hot.high)}`,
-              'Read its label; or try a coated scrap at that heat for a day, outdoors.',
+              tryFirst('heat', 'Read its label; or try a coated scrap at that heat for a day, outdoors.'),
               'practice',
               { of: 'the heat it meets', label: 'surface', figure: hot },
             )
@@ -204,10 +212,11 @@ export const heat: readonly Rule[] = [
           product.heatLimitC.basis,
           ...facts,
         );
+      // the heat is the most that it may meet: it is held against what the layer ordinarily stands
       return hot.high > product.heatLimitC.typical
         ? cautions(
-            `${product.name} comes near its heat limit of ${formatTemperature(product.heatLimitC.typical)}`,
-            'Keep it cooler, or test for a day.',
+            `${product.name} comes near its heat limit of ${formatTemperature(product.heatLimitC.low)} to ${formatTemperature(product.heatLimitC.high)}`,
+            keeping('Keep it cooler, or test for a day.'),
             product.heatLimitC.basis,
             ...facts,
           )
@@ -248,10 +257,10 @@ export const heat: readonly Rule[] = [
     at: 'piece',
     test: ({ surface, heat: hot }) => {
       const limit = surface.properties.heatLimitC;
-      return limit && hot && hot.high > limit.high
+      return limit && hot && hot.high > limit.low
         ? cautions(
-            `${surface.name} itself stands ${formatTemperature(limit.high)}, and can reach ${formatTemperature(hot.high)} here`,
-            'Keep the heat away from it; on shades only LED lamps.',
+            `${surface.name} itself stands ${formatTemperature(limit.low)}, and can reach ${formatTemperature(hot.high)} here`,
+            keeping('Keep the heat away from it; on shades only LED lamps.'),
             limit.basis,
             { of: surface.name, label: 'heat limit', figure: limit },
           )
@@ -284,14 +293,14 @@ export const outdoors: readonly Rule[] = [
             )
           : cautions(
               `${surface.base.name} that is left bare rusts where it gets damp`,
-              'Keep it indoors and dry, or put a clear over it.',
+              keeping('Keep it indoors and dry, or put a clear over it.'),
               'physics',
             );
       const dulls = surface.base.properties.traits.find((trait) => trait === 'dulls' || trait === 'darkens');
       return dulls && isDamp
         ? cautions(
             `${surface.base.name} that is left bare ${dulls === 'dulls' ? 'dulls and whitens' : 'darkens'} ${PLACE_WORDS[use.place as keyof typeof PLACE_WORDS]}`,
-            'Put a clear over it, or like it so.',
+            keeping('Put a clear over it, or like it so.'),
             'practice',
           )
         : null;
@@ -315,7 +324,7 @@ export const outdoors: readonly Rule[] = [
         return rankIn(PLACES, use.place) > rankIn(PLACES, 'humid')
           ? cautions(
               `how long the ${last.name} on it lasts ${where} is not known`,
-              'Look at it after a winter, or coat it over.',
+              advice('Look at it after a winter, or coat it over.'),
               'estimate',
             )
           : null;
@@ -323,7 +332,7 @@ export const outdoors: readonly Rule[] = [
         return isCovered
           ? cautions(
               `the ${last.name} below is not made for a place that is ${where}`,
-              'Cover all of it, edges too.',
+              doing('Cover all of it, edges too.'),
               'practice',
             )
           : blocks(
@@ -334,7 +343,7 @@ export const outdoors: readonly Rule[] = [
       return lifeYears !== null && life.high < lifeYears && !isCovered
         ? cautions(
             `the ${last.name} on it lasts ${years(life.low)} to ${years(life.high)} ${where}, and what lies on it goes with it`,
-            'Coat it over, or expect to renew it.',
+            advice('Coat it over, or expect to renew it.'),
             life.basis,
             { of: last.name, label: `life ${where}`, figure: life },
           )
@@ -371,7 +380,7 @@ export const outdoors: readonly Rule[] = [
       return life.low <= lifeYears
         ? cautions(
             `${product.name} lasts ${years(life.low)} to ${years(life.high)} ${where}: it may end before ${years(lifeYears)} are up`,
-            'Plan to renew it, or choose a layer that lasts longer.',
+            advice('Plan to renew it, or choose a layer that lasts longer.'),
             life.basis,
             fact,
           )
@@ -396,7 +405,7 @@ export const outdoors: readonly Rule[] = [
       return lifeYears !== null && life.high < lifeYears
         ? cautions(
             `${product.name} wears away after ${years(life.typical)}`,
-            'Renew the clear before it goes dull.',
+            keeping('Renew the clear before it goes dull.'),
             life.basis,
             figureOf(product, `life ${PLACE_WORDS[use.place]}`, life),
           )
@@ -410,7 +419,11 @@ export const outdoors: readonly Rule[] = [
     at: 'piece',
     test: ({ use }) =>
       use.place === 'unknown'
-        ? cautions('where it will live has not been said', 'Say indoors, humid, sheltered or exposed.', 'estimate')
+        ? cautions(
+            'where it will live has not been said',
+            advice('Say indoors, humid, sheltered or exposed.'),
+            'estimate',
+          )
         : null,
   },
   {
@@ -431,7 +444,7 @@ export const outdoors: readonly Rule[] = [
           )
         : cautions(
             'water gets behind the colour through the open surface, and frost lifts it',
-            'Close the whole face with an exterior clear or paint.',
+            advice('Close the whole face with an exterior clear or paint.'),
             'practice',
           );
     },

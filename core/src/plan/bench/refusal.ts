@@ -137,7 +137,8 @@ const isOpen = (
   return positions ? true : isProven ? false : null;
 };
 
-const only = (problem: BenchProblem, ids: ReadonlySet<string>): BenchProblem => {
+/** A problem with some of its steps alone, and what lies between them. */
+export const onlySteps = (problem: BenchProblem, ids: ReadonlySet<string>): BenchProblem => {
   const steps = problem.steps.filter(({ id }) => ids.has(id));
   const items = new Set(steps.map(({ item }) => item));
   return {
@@ -158,7 +159,7 @@ const culpritsOf = (problem: BenchProblem, direction: Direction, ignoreResources
   let ids = new Set(problem.steps.map(({ id }) => id));
   if (ids.size > MOST_FILTERED) return [...ids];
   const isStillClosed = (kept: ReadonlySet<string>) =>
-    kept.size > 0 && isOpen(only(problem, kept), direction, ignoreResources, nodes) === false;
+    kept.size > 0 && isOpen(onlySteps(problem, kept), direction, ignoreResources, nodes) === false;
   for (const item of new Set(problem.steps.map((step) => step.item))) {
     const kept = new Set(problem.steps.filter((step) => step.item !== item && ids.has(step.id)).map(({ id }) => id));
     if (isStillClosed(kept)) ids = kept;
@@ -206,7 +207,7 @@ export const refusalOfOneItem = (problem: BenchProblem, direction: Direction): B
   const byItem = new Map<string, Set<string>>();
   for (const { id, item } of problem.steps) byItem.set(item, (byItem.get(item) ?? new Set()).add(id));
   for (const ids of byItem.values()) {
-    const alone = only(problem, ids);
+    const alone = onlySteps(problem, ids);
     if (ids.size <= MOST_FILTERED && isOpen(alone, direction, true, ITEM_NODES) === false)
       return provenRefusal(alone, direction);
   }

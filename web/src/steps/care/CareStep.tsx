@@ -28,6 +28,9 @@ const LimitRow = ({ limit, model }: { limit: CareLimit; model: PieceModel }) => 
                   verdict: 'favours',
                   reason: '',
                   instead: '',
+                  demand: null,
+                  trial: undefined,
+                  wasAsked: null,
                   basis: cause.basis,
                 },
               })}

@@ -12,6 +12,7 @@ const ORDER = [
   'line',
   'artwork',
   'dry',
+  'judge',
   'plan',
   'match',
   'care',

@@ -276,7 +276,7 @@ export const pieceSchema = z.strictObject({
   due: instant.nullable(),
   startsAt: instant.nullable(),
   /** What is worked on apart is a piece of its own: a step's id names an operation of this one. */
-  parts: z.array(partSchema).length(1, 'one part'),
+  parts: z.array(partSchema).min(1, 'one part').max(1, 'one part'),
   extraSteps: z.array(extraStepSchema).max(40, 'at most 40 own steps').default([]),
   pins: z.array(pinSchema).max(400, 'at most 400 moved steps').default([]),
   notes: z.string().max(MAX_NOTE),

@@ -1,23 +1,16 @@
 import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
 import type { Catalogue } from '../materials/index.ts';
 import type { Piece } from '../piece/index.ts';
-import type { Step } from './step.ts';
 import type { WeekPlan } from './planPieces.ts';
 
 /**
  * The plan as a calendar file (iCalendar, RFC 5545): an event with an alarm for every step still to come, and one for each piece that is
  * ready. Times are instants in UTC, so that no calendar moves them over a change of the clocks.
  *
- * @param stepsById steps of each piece, by piece id
  * @returns the text of an .ics file
  * @source  RFC 5545
  */
-export const calendarFile = (
-  week: WeekPlan,
-  pieces: readonly Piece[],
-  stepsById: Readonly<Record<string, readonly Step[]>>,
-  catalogue: Catalogue,
-): string => {
+export const calendarFile = (week: WeekPlan, pieces: readonly Piece[], catalogue: Catalogue): string => {
   const calendar = ical({
     name: 'Bench',
     method: ICalCalendarMethod.PUBLISH,
@@ -27,9 +20,11 @@ export const calendarFile = (
   for (const piece of pieces) {
     const plan = week.plans[piece.id];
     if (!plan) continue;
+    const verdict = week.verdicts[piece.id];
+    const marked = verdict?.standing === 'refused' ? ' (refused, kept by hand)' : '';
     for (const dated of plan.steps) {
       if (dated.isDone) continue;
-      const step = stepsById[piece.id]?.find(({ id }) => id === dated.stepId);
+      const step = week.steps[piece.id]?.find(({ id }) => id === dated.stepId);
       if (!step) continue;
       dated.stretches.forEach(({ start, end }, index) => {
         const event = calendar.createEvent({
@@ -37,8 +32,9 @@ export const calendarFile = (
           stamp: new Date(week.madeAt),
           start: new Date(start),
           end: new Date(end),
-          summary: `${piece.name}: ${step.label}`,
+          summary: `${piece.name}: ${step.label}${marked}`,
           description: [
+            verdict?.standing === 'refused' ? `Refused: ${verdict.reasons[0]?.reason ?? ''}.` : '',
             step.detail,
             step.needs.length ? `Needed: ${step.needs.join(', ')}.` : '',
             step.looksRight ? `Right when: ${step.looksRight}` : '',

@@ -2,7 +2,8 @@ import { MS_PER_MINUTE } from '../units/index.ts';
 import type { Product } from '../materials/index.ts';
 import type { ClimateSeries } from '../dry/index.ts';
 import { freeWindows, withoutQuiet, type BenchHours, type FreeWindow } from './hours.ts';
-import { OutdoorDrying, OutdoorHours } from './outdoorDrying.ts';
+import type { OutdoorDrying } from './outdoorDrying.ts';
+import { OutdoorHours } from './outdoorDrying.ts';
 import { GRID_MINUTES } from './step.ts';
 import type { Stretches } from './weather.ts';
 

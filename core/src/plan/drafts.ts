@@ -59,6 +59,10 @@ const facesOf = (operation: Operation, isAllRound: boolean): readonly (Face | nu
     ? ['back', 'front']
     : [null];
 
+/** Whether all coats of the back come before the front: where the next coat may only follow within an hour, nothing is turned over in between. */
+export const isFaceByFace = (product: Product | undefined): boolean =>
+  product?.recoatWindows?.some(([, closes]) => closes !== null) ?? false;
+
 /** Coats apart, back before front; what goes with a coat joined to it. */
 export const drafted = (part: Part, catalogue: Catalogue): Draft[] => {
   const drafts: Draft[] = [];
@@ -69,9 +73,14 @@ export const drafted = (part: Part, catalogue: Catalogue): Draft[] => {
       drafts[drafts.length - 1] = { ...last, operations: inOrder([...last.operations, operation]) };
       continue;
     }
-    const coats = operation.op === 'apply' ? operation.coats : 1;
-    for (let coat = 1; coat <= coats; coat += 1)
-      for (const face of facesOf(operation, isAllRound)) drafts.push({ operations: [operation], coat, face });
+    const faces = facesOf(operation, isAllRound);
+    const coats = Array.from({ length: operation.op === 'apply' ? operation.coats : 1 }, (_, index) => index + 1);
+    const draftOf = (coat: number, face: Face | null): Draft => ({ operations: [operation], coat, face });
+    drafts.push(
+      ...(isFaceByFace(productFor(operation, [], catalogue))
+        ? faces.flatMap((face) => coats.map((coat) => draftOf(coat, face)))
+        : coats.flatMap((coat) => faces.map((face) => draftOf(coat, face)))),
+    );
   }
   return drafts;
 };

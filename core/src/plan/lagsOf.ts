@@ -2,7 +2,7 @@ import type { Problem } from '../problem/index.ts';
 import type { Product, Stage } from '../materials/index.ts';
 import { dryTime, type Climate, type CoatConditions } from '../dry/index.ts';
 import type { ApplyOperation, Operation } from '../piece/index.ts';
-import type { Face } from './drafts.ts';
+import { isFaceByFace, type Face } from './drafts.ts';
 import { stepIdOf, type Lag, type Step } from './step.ts';
 import { firmStage, waitsBefore } from './waits.ts';
 import type { Scene } from './words/index.ts';
@@ -58,25 +58,30 @@ class Drying {
   }
 }
 
+/** The coat on the other face after which the piece is turned over for this one; null where it is not turned. */
+const turnedFrom = (
+  operation: ApplyOperation,
+  product: Product,
+  coat: number,
+  face: Face | null,
+): { readonly face: Face; readonly coat: number } | null => {
+  if (isFaceByFace(product)) return face === 'front' && coat === 1 ? { face: 'back', coat: operation.coats } : null;
+  if (face === 'front') return { face: 'back', coat };
+  return face === 'back' && coat > 1 ? { face: 'front', coat: coat - 1 } : null;
+};
+
 /** What the next coat of the same operation waits for, on its own face; and the front for the back, that it can be turned over. */
 const betweenCoats = ({ operation, product, coat, group, face }: Turn, drying: Drying): Lag[] => {
   if (!product || operation.op !== 'apply') return [];
-  const turned =
-    face === 'front'
-      ? drying.lag(
-          stepIdOf({ id: keyOf(operation, 'back') }, coat, group),
-          product,
-          product.dry.touch ? 'touch' : 'recoat',
-          `the back of ${product.name} dry enough to turn it over`,
-        )
-      : face === 'back' && coat > 1
-        ? drying.lag(
-            stepIdOf({ id: keyOf(operation, 'front') }, coat - 1, group),
-            product,
-            product.dry.touch ? 'touch' : 'recoat',
-            `the front of ${product.name} dry enough to turn it over`,
-          )
-        : [];
+  const other = turnedFrom(operation, product, coat, face);
+  const turned = other
+    ? drying.lag(
+        stepIdOf({ id: keyOf(operation, other.face) }, other.coat, group),
+        product,
+        product.dry.touch ? 'touch' : 'recoat',
+        `the ${other.face} dry enough to turn it over`,
+      )
+    : [];
   const again =
     coat > 1 && product.dry.recoat
       ? drying.lag(

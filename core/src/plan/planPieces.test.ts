@@ -303,8 +303,7 @@ describe('facts, moves and dates', () => {
 
   test('the calendar file holds an alarm for every stretch to come, in UTC', () => {
     const week = planned();
-    const steps = Object.fromEntries(some.map((piece) => [piece.id, stepsOf(piece, all, CONTEXT.workshop)]));
-    const text = calendarFile(week, some, steps, all);
+    const text = calendarFile(week, some, all);
     const stretches = stepsIn(week).flatMap((step) => step.stretches);
     expect(text.match(/BEGIN:VEVENT/g)).toHaveLength(stretches.length + some.length);
     expect(text.match(/BEGIN:VALARM/g)).toHaveLength(stretches.length + some.length);

@@ -18,7 +18,7 @@ import {
 } from '../piece/index.ts';
 import { formatDuration } from '../units/index.ts';
 import { askedOf, OF_PIECE, type Asked } from './asked.ts';
-import { chiefOf, drafted, productFor, stencilRounds, type Draft } from './drafts.ts';
+import { chiefOf, drafted, isFaceByFace, productFor, stencilRounds, type Draft } from './drafts.ts';
 import { firstSteps } from './firstSteps.ts';
 import { keepOf, keptBy } from './keeps.ts';
 import { keyOf, waitsOf, type LastCoat } from './lagsOf.ts';
@@ -72,7 +72,6 @@ const ownStep = (own: ExtraStep, partId: string, quantity: number): Step =>
   });
 
 const SAME_ORDER = 'Take the pieces in the same order as before: each has its own wait.';
-const FACE_WORDS = { back: 'back', front: 'front' } as const;
 const END_GRAIN = 'Twice at the end grain';
 
 /** One group of a draft that is being laid. */
@@ -163,7 +162,8 @@ class StepList {
     if (chief.op !== 'apply' || (draft.coat === chief.coats && draft.face !== 'back') || groups === 1)
       this.front = made;
     this.ownWait = null;
-    const backs = draft.face === 'front' ? this.made.at(-2) : undefined;
+    const since = chief.op === 'apply' && isFaceByFace(product) ? chief.coats + 1 : 2;
+    const backs = draft.face === 'front' ? this.made.at(-since) : undefined;
     const laidBy = made.map((id, at) => (backs?.[at] === undefined ? [id] : [backs[at], id]));
     for (const operation of draft.operations) this.lastCoatOf.set(operation.id, laidBy);
   }
@@ -315,21 +315,21 @@ class StepList {
     const { scene } = this;
     const of = (operation: Operation) => productFor(operation, scene.operations, scene.catalogue);
     const last = operations.at(-1)!;
-    const labels = operations.map((operation) => labelOf(operation, of(operation), scene, coat));
+    const labels = operations.map((operation) => labelOf(operation, of(operation), scene, coat, face));
     const joined = labels.reduce((text, label, position) => {
       const joint = ['transfer', 'hold'].includes(roleOf(operations[position]!)) ? ' with ' : ', then ';
       return `${text}${joint}${label[0]!.toLowerCase()}${label.slice(1)}`;
     });
     const label = this.named(joined, last);
-    const beside = [face && FACE_WORDS[face], groupWords].filter(Boolean).join('; ');
     const asked = operations.flatMap(({ id }) => this.asked.doing.get(id) ?? []);
     return {
-      label: beside ? `${label} (${beside})` : label,
+      label: groupWords ? `${label} (${groupWords})` : label,
       detail: sentences([
         ...operations.map((operation) => detailOf(operation, of(operation), scene)),
         ...operations.map((operation) => watchWords(operation, of(operation), scene)),
         ...operations.flatMap((operation) => this.mixOf(operation, of(operation), operations)),
         this.turnWords(of(chiefOf({ operations }))),
+        face === 'back' && 'Lay it on the back and the edges',
         face && END_GRAIN,
         ...asked,
         ...(operations.some((one) => one.op === 'apply' && one.role === 'medium')

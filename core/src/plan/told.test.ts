@@ -179,7 +179,7 @@ describe('beside the week', () => {
 
   test('the calendar file', () => {
     const own = [of('bags')];
-    const file = calendarFile(planned(own), own, stepsById, all);
+    const file = calendarFile(planned(own), own, all);
     expect(text(file.split('\r\n'))).toMatchSnapshot();
   });
   test('what would help, and dates that cannot be met', () => {

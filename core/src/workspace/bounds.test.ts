@@ -11,7 +11,7 @@ const BOUNDS: readonly (readonly [path: string, bounds: string])[] = [
   ['pieces[].name', 'a text of 1 to 120 characters'],
   ['pieces[].line', 'a text of at most 400 characters'],
   ['pieces[].quantity', 'a whole number from 1 to 1000'],
-  ['pieces[].parts', '1 to 12 entries'],
+  ['pieces[].parts', '1 to 1 entries'],
   ['pieces[].parts[].id', 'a text'],
   ['pieces[].parts[].name', 'a text of 1 to 120 characters'],
   ['pieces[].parts[].surface.base', 'a text of at least one letter'],
@@ -182,6 +182,8 @@ const BOUNDS: readonly (readonly [path: string, bounds: string])[] = [
   ['trials[].surface', 'a text of at least one letter'],
   ['trials[].conditions', 'a text'],
   ['trials[].note', 'a text of at most 400 characters'],
+  ['trials[].step.pieceId', 'a text'],
+  ['trials[].step.stepId', 'a text'],
 ];
 
 test('the bounds of the file are these, field by field', () => expect(boundsOf(workspaceSchema)).toEqual(BOUNDS));

@@ -9,6 +9,7 @@ import {
   WORKSPACE_VERSION,
   type Workspace,
 } from './index.ts';
+import { marksOf, onePartEach, type BenchEvent } from './index.ts';
 import { unsaidAgain } from './unsaid.ts';
 
 const all = catalogue();
@@ -91,4 +92,53 @@ describe('what an older version may have written without being told', () => {
     expect(unsaidAgain({ parts: 'none' })).toEqual({ parts: 'none' });
     expect(unsaidAgain({ parts: [3, { use: 4, designs: 5 }] })).toEqual({ parts: [3, { use: 4, designs: 5 }] });
   });
+});
+
+describe('one part a piece', () => {
+  const part = (id: string) => ({ id, name: id });
+  const of = (...parts: object[]) => ({ id: 'p', name: 'Sign', parts, extraSteps: [1], pins: [2] });
+  test('further parts become pieces with their own marks; own steps and moved starts stay with the first', () =>
+    expect(
+      onePartEach({
+        pieces: [of(part('front'), part('back')), of(part('front')), 3],
+        events: [{ pieceId: 'p', partId: 'back' }, { pieceId: 'p', partId: 'front' }, 4],
+        kept: 5,
+      }),
+    ).toEqual({
+      pieces: [
+        of(part('front')),
+        { id: 'p.part2', name: 'Sign: back', parts: [part('back')], extraSteps: [], pins: [] },
+        of(part('front')),
+        3,
+      ],
+      events: [{ pieceId: 'p.part2', partId: 'back' }, { pieceId: 'p', partId: 'front' }, 4],
+      kept: 5,
+    }));
+  test('what is no list stays as it is, to be refused by its field', () =>
+    expect(onePartEach({ pieces: 1, events: 2 })).toEqual({ pieces: 1, events: 2 }));
+});
+
+describe('marks', () => {
+  const mark = (id: string, outcome: BenchEvent['outcome'], at: string, group?: number): BenchEvent => ({
+    id,
+    pieceId: 'p',
+    partId: 'part',
+    operationId: 'mask',
+    coat: 1,
+    at,
+    outcome,
+    ...(group === undefined ? {} : { group }),
+  });
+  test('the newest of a step counts, group by group', () =>
+    expect(
+      marksOf([
+        mark('a', 'failed', '2026-11-24T10:00:00Z'),
+        mark('b', 'held', '2026-11-24T12:00:00Z'),
+        mark('c', 'done', '2026-11-24T11:00:00Z', 2),
+        mark('d', 'failed', '2026-11-24T12:00:00Z', 3),
+      ]),
+    ).toEqual({
+      done: { p: { 'mask#1': '2026-11-24T12:00:00Z', 'mask#1~2': '2026-11-24T11:00:00Z' } },
+      failed: { p: { 'mask#1~3': '2026-11-24T12:00:00Z' } },
+    }));
 });

@@ -30,6 +30,9 @@ export const day = (instant: string, zone: string, now: string): string => {
   return at.format(at.year() === inZone(now, zone).year() ? 'ddd D MMM' : 'ddd D MMM YYYY');
 };
 
+/** "Sat 19 Dec", in its own column. */
+export const shortDay = (instant: string, zone: string): string => inZone(instant, zone).format('ddd D MMM');
+
 /** "Sat 19": enough where the month is plain. */
 export const weekdayAndDay = (instant: string, zone: string): string => inZone(instant, zone).format('ddd D');
 

@@ -62,11 +62,11 @@ describe('the sentence is the whole decision', () => {
     ],
     [
       'demo-bags',
-      /^Cotton, indoors, laundered at 40 °C → fabric paint through adhesive stencil film → artwork 205 × 179 mm, 5 islands → ready .+ → laundry up to 40 °C, inside out$/,
+      /^Cotton, indoors, laundered at 40 °C → fabric paint through adhesive stencil film → artwork 205 × 179 mm, 5 islands → ready .+ → laundry up to 30 °C, inside out$/,
     ],
     [
       'demo-tins',
-      /^Mild steel with powder coating, .+ → coating-remover gel through a permanent film → which artwork, how large\? → ready .+ → hand wash$/,
+      /^Mild steel with powder coating, .+ → coating-remover gel through a permanent film → which artwork, how large\? → ready .+ → wipe only$/,
     ],
     ['demo-chimneys', /→ frost cream through a permanent film →/],
   ])('%s', (id, words) => expect(text(demo(id))).toMatch(words));

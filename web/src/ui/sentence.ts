@@ -2,16 +2,18 @@ import {
   formatLength,
   stackWords,
   surfaceFacts,
-  weakestWashing,
+  headlineOf,
+  sayWhen,
   type CareLimit,
   type Catalogue,
+  type Condition,
   type Piece,
   type Plan,
   type Settings,
   type Stack,
+  type StackVerdict,
 } from '@sgraffa/core';
-import { dayAndTime } from './dates.ts';
-import { limitWords } from './words.ts';
+import { limitWords, STANDING_WORDS } from './words.ts';
 
 export const COURSES = ['surface', 'match', 'artwork', 'plan', 'care'] as const;
 export type Course = (typeof COURSES)[number];
@@ -26,6 +28,8 @@ export const COURSE_NAMES: Readonly<Record<Course, string>> = {
 export interface Clause {
   readonly course: Course;
   readonly words: string;
+  /** What stands on it beside its words, and is no change of them: a verdict, a condition. */
+  readonly aside?: string;
   /** True while it is still the question that it asks. */
   readonly isOpen: boolean;
 }
@@ -82,6 +86,10 @@ export interface SentenceInput {
   readonly settings: Settings;
   readonly stack: Stack | null;
   readonly isRefused: boolean;
+  /** What stands against the stack; null until it is known. */
+  readonly verdict?: StackVerdict | null;
+  /** Conditions on which it stands. */
+  readonly onlyIf?: readonly Pick<Condition, 'words'>[];
   readonly plan: Plan | null;
   /** Whether its dates are still being worked out. */
   readonly isPlanning?: boolean;
@@ -96,31 +104,43 @@ export const sentenceOf = ({
   settings,
   stack,
   isRefused,
+  verdict = null,
+  onlyIf = [],
   plan,
   isPlanning = false,
   limits,
   now,
 }: SentenceInput): Clause[] => {
-  const water = weakestWashing(limits);
-  const laundry = limits.find(({ axis, zone }) => axis === 'laundry' && zone !== 'rest');
-  const care = laundry && typeof laundry.value === 'number' ? laundry : water;
+  const care = headlineOf(limits);
+  const standing = verdict && verdict.standing !== 'stands' ? STANDING_WORDS[verdict.standing] : null;
+  const isUnsafe = verdict?.standing === 'unsafe';
   return [
     surfaceWords(piece, catalogue),
     stack
-      ? { course: 'match', words: stackWords(stack, piece.parts[0]!.designs, catalogue), isOpen: false }
+      ? {
+          course: 'match',
+          words: stackWords(stack, piece.parts[0]!.designs, catalogue),
+          ...(standing ? { aside: standing } : {}),
+          isOpen: false,
+        }
       : {
           course: 'match',
           words: isRefused ? 'nothing stands yet: what could change?' : 'which layers?',
           isOpen: true,
         },
     artworkWords(piece, settings),
-    plan?.readyAt
-      ? { course: 'plan', words: `ready ${dayAndTime(plan.readyAt, settings.zone, now)}`, isOpen: false }
-      : { course: 'plan', words: stack && isPlanning ? 'being dated…' : 'when?', isOpen: true },
+    isUnsafe
+      ? { course: 'plan', words: 'no dates: refused for safety', isOpen: true }
+      : plan?.readyAt
+        ? { course: 'plan', words: `ready ${sayWhen(plan.readyAt, settings.zone, now)}`, isOpen: false }
+        : { course: 'plan', words: stack && isPlanning ? 'being dated…' : 'when?', isOpen: true },
     care
       ? {
           course: 'care',
           words: `${care.axis === 'laundry' ? 'laundry ' : ''}${limitWords(care, settings)}`,
+          ...(onlyIf.length
+            ? { aside: onlyIf.length === 1 ? 'on a condition' : `on ${onlyIf.length} conditions` }
+            : {}),
           isOpen: care.value === 'unknown',
         }
       : { course: 'care', words: 'washing?', isOpen: true },

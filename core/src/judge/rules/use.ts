@@ -293,7 +293,7 @@ export const outdoors: readonly Rule[] = [
             )
           : cautions(
               `${surface.base.name} that is left bare rusts where it gets damp`,
-              keeping('Keep it indoors and dry, or put a clear over it.'),
+              keeping('Keep it indoors and dry, wiped only, or put a clear over it.'),
               'physics',
             );
       const dulls = surface.base.properties.traits.find((trait) => trait === 'dulls' || trait === 'darkens');

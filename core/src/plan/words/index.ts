@@ -21,7 +21,13 @@ const colourOf = (operation: ApplyOperation, { part }: Scene): string | undefine
       ? part.wants.finish?.colour
       : undefined;
 
-const applyLabel = (operation: ApplyOperation, product: Product | undefined, scene: Scene, coat: number): string => {
+const applyLabel = (
+  operation: ApplyOperation,
+  product: Product | undefined,
+  scene: Scene,
+  coat: number,
+  face: string | null,
+): string => {
   const name = product?.name ?? operation.productId;
   if (product && operation.role === 'mask')
     return `${{ glue: 'Lay', heat: 'Iron on', pins: 'Pin down', loose: 'Lay' }[holdOf(product)]} ${name}`;
@@ -29,13 +35,20 @@ const applyLabel = (operation: ApplyOperation, product: Product | undefined, sce
     return `${operation.how === 'press' || cutFormOf(product) === 'printed' ? 'Press' : 'Lay'} ${name}`;
   const colour = colourOf(operation, scene);
   const sentence = `${capitalised(name)}${colour === undefined ? '' : `, ${colour}`}`;
-  return operation.coats > 1 ? `${sentence}, coat ${coat} of ${operation.coats}` : sentence;
+  if (operation.coats > 1) return `${sentence}, ${face ?? 'coat'} ${coat} of ${operation.coats}`;
+  return face === null ? sentence : `${sentence}, ${face}`;
 };
 
 /** What an operation is called, in the words of its step. */
-export const labelOf = (operation: Operation, product: Product | undefined, scene: Scene, coat: number): string => {
+export const labelOf = (
+  operation: Operation,
+  product: Product | undefined,
+  scene: Scene,
+  coat: number,
+  face: string | null = null,
+): string => {
   if (operation.op === 'treat') return TREATS[operation.treat];
-  if (operation.op === 'apply') return applyLabel(operation, product, scene, coat);
+  if (operation.op === 'apply') return applyLabel(operation, product, scene, coat, face);
   if (operation.what === 'mask') return operation.school === 'wet' ? 'Take the mask off' : 'Score and unmask';
   return operation.what === 'medium' ? 'Scrape off and rinse' : (product?.name ?? 'Take the finish off');
 };
@@ -65,6 +78,7 @@ const unmaskWords = (operation: Extract<Operation, { op: 'remove' }>, scene: Sce
       ? 'Run a knife lightly along the edge, pull low and slow'
       : medium?.unmaskWet &&
         `Take it off within ${formatDuration(medium.unmaskWet.high)} of the last coat, while it is wet`,
+    operation.school !== 'dry' && !medium?.unmaskWet && 'Pull it back on itself, low and slow',
     medium?.attacks === 'rawWood' && 'Peel it and dust every crystal off',
     mask && holdOf(mask) === 'pins' && 'Count the pins out',
     isReused && 'Wipe the stencil on both sides and let it dry flat before it is laid again or put away',

@@ -1,6 +1,7 @@
 import { Table } from '@mantine/core';
-import { weakestWashing, type CareLimit } from '@sgraffa/core';
+import { headlineOf, type CareLimit } from '@sgraffa/core';
 import { day } from '../../ui/dates.ts';
+import { StandingLine } from '../../ui/StandingLine.tsx';
 import { AXIS_WORDS, capitalised, limitWords, ZONE_WORDS } from '../../ui/words.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import { OnlyIf } from '../piece/OnlyIf.tsx';
@@ -55,20 +56,25 @@ const LimitRow = ({ limit, model }: { limit: CareLimit; model: PieceModel }) => 
 /** What the finished piece stands, zone by zone, with the layer that sets each limit and the day it holds from. */
 export const CareStep = () => {
   const { model } = usePiece();
-  const { limits, settings, now, stack, plan } = model;
+  const { limits, settings, now, stack, plan, verdict, candidate } = model;
   if (!stack) return <p className="sg-course">Choose the layers first; their washing limits are worked out here.</p>;
   const zones = [...new Set(limits.map(({ zone }) => zone))];
-  const washing = weakestWashing(limits);
-  const needsLaundry = limits.some(({ axis, value }) => axis === 'laundry' && typeof value === 'number');
+  const headline = headlineOf(limits);
+  /** What goes into the laundry is washed there; what does not, by hand or cloth: never both. */
+  const isShown = ({ axis }: CareLimit): boolean =>
+    headline?.axis === 'laundry' ? axis !== 'water' : !['laundry', 'tumble', 'iron'].includes(axis);
+  const condition = candidate?.onlyIf[0]?.words;
   return (
     <div className="sg-course">
       <h2>
-        {washing
-          ? `${capitalised(limitWords(washing, settings))}${washing.from ? `, from ${day(washing.from, settings.zone, now)}` : ''}`
+        {headline
+          ? `${headline.axis === 'laundry' ? 'Laundry ' : ''}${headline.axis === 'laundry' ? limitWords(headline, settings) : capitalised(limitWords(headline, settings))}${headline.from ? `, from ${day(headline.from, settings.zone, now)}` : ''}${condition ? `, ${condition}` : ''}`
           : 'Washing limits'}
       </h2>
+      <StandingLine verdict={verdict} />
       <p className="sg-quiet">
-        The piece stands what its weakest layer stands, from the day that its slowest layer has cured
+        The piece stands what its weakest layer stands, or the thing itself; ranges by their careful end; from the day
+        that its slowest layer has cured
         {plan ? '' : '; there is no plan yet, so the days are open'}. The labels of your products come first.
       </p>
       <OnlyIf model={model} />
@@ -87,10 +93,7 @@ export const CareStep = () => {
             </Table.Thead>
             <Table.Tbody>
               {limits
-                .filter(
-                  (limit) =>
-                    limit.zone === zone && (needsLaundry || !['laundry', 'tumble', 'iron'].includes(limit.axis)),
-                )
+                .filter((limit) => limit.zone === zone && isShown(limit))
                 .map((limit) => (
                   <LimitRow key={limit.axis} limit={limit} model={model} />
                 ))}

@@ -17,6 +17,8 @@ import {
   type Problem,
   type Settings,
   type Stack,
+  type StackVerdict,
+  type Step,
   type WeekPlan,
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
@@ -38,6 +40,8 @@ export interface PieceModel extends WorkedOut {
   readonly now: string;
   /** The piece's dates on the bench with the others; null where it has none (yet). */
   readonly plan: Plan | null;
+  /** What stands against its layers: it goes with them wherever they are shown; null until the bench has been planned. */
+  readonly verdict: StackVerdict | null;
   readonly planProblems: readonly Problem[];
   /** Windows after a marked coat that the plan can no longer meet. */
   readonly missed: readonly Problem[];
@@ -80,12 +84,17 @@ const over =
 const datesOf = (
   answer: PlannedWeek['answer'],
   pieceId: string,
-): Pick<PieceModel, 'plan' | 'planProblems' | 'missed' | 'forecast'> => {
-  if (!answer) return { plan: null, planProblems: [], missed: [], forecast: null };
-  if (!answer.ok) return { plan: null, planProblems: answer.problems, missed: [], forecast: null };
-  const { plans, problems, missed, forecast } = answer.week;
+): Pick<PieceModel, 'plan' | 'verdict' | 'planProblems' | 'missed' | 'forecast'> & {
+  readonly planned: readonly Step[] | undefined;
+} => {
+  const none = { plan: null, verdict: null, planned: undefined, planProblems: [], missed: [], forecast: null };
+  if (!answer) return none;
+  if (!answer.ok) return { ...none, planProblems: answer.problems };
+  const { plans, steps, verdicts, problems, missed, forecast } = answer.week;
   return {
     plan: plans[pieceId] ?? null,
+    verdict: verdicts[pieceId] ?? null,
+    planned: steps[pieceId],
     planProblems: problems[pieceId] ?? [],
     missed: missed[pieceId] ?? [],
     forecast,
@@ -117,7 +126,11 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   // until the crafter chooses or begins, the best answer is the stack
   const best = matched.data && !matched.isPlaceholderData ? (matched.data.ranked[0]?.stack ?? null) : undefined;
   const followsMatch =
-    piece !== undefined && part !== undefined && !part.stackIsOwn && events.length === 0 && best !== undefined;
+    piece !== undefined &&
+    part !== undefined &&
+    !part.stackIsOwn &&
+    !events.some(({ outcome }) => outcome === 'done') &&
+    best !== undefined;
   const isSettled = !followsMatch || isSameStack(best, part.stack);
   const revision = kept?.revision;
   useEffect(() => {
@@ -126,11 +139,11 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   }, [isSettled, piece, part, best, revision, settlePiece]);
 
   const { answer, isPlanning } = usePlannedWeek();
-  const dates = datesOf(answer, pieceId);
-  const { plan } = dates;
+  const { planned, ...dates } = datesOf(answer, pieceId);
+  const { plan, verdict } = dates;
   const worked = useMemo(
-    () => (piece && settings ? workedOut(piece, plan, settings, all) : null),
-    [piece, settings, plan, all],
+    () => (piece && settings ? workedOut(piece, plan, settings, all, planned) : null),
+    [piece, settings, plan, all, planned],
   );
 
   if (!bench || !settings || !judging) return 'loading';
@@ -161,6 +174,8 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
       settings,
       stack,
       isRefused,
+      verdict,
+      onlyIf: judged.data?.candidate?.onlyIf ?? [],
       plan,
       isPlanning,
       limits: worked.limits,

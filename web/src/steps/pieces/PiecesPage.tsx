@@ -1,7 +1,7 @@
 import { ActionIcon, Button } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { Link } from 'react-router';
-import type { Catalogue, Piece, Plan, Settings } from '@sgraffa/core';
+import type { Catalogue, Piece, Plan, Settings, StackVerdict } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import type { Bench } from '../../store/workspaceStore.ts';
 import { Section } from '../../ui/section/Section.tsx';
@@ -17,6 +17,7 @@ import './pieces.css';
 const shortSentence = (
   piece: Piece,
   plan: Plan | null,
+  verdict: StackVerdict | null,
   isPlanning: boolean,
   settings: Settings,
   now: string,
@@ -24,20 +25,33 @@ const shortSentence = (
 ): string => {
   const { stack } = piece.parts[0]!;
   const { limits } = workedOut(piece, plan, settings, all);
-  return sentenceOf({ piece, catalogue: all, settings, stack, isRefused: false, plan, isPlanning, limits, now })
-    .map(({ words }) => words)
+  return sentenceOf({
+    piece,
+    catalogue: all,
+    settings,
+    stack,
+    isRefused: false,
+    verdict,
+    plan,
+    isPlanning,
+    limits,
+    now,
+  })
+    .map(({ words, aside }) => (aside ? `${words}, ${aside}` : words))
     .join(' → ');
 };
 
 const Row = ({
   piece,
   plan,
+  verdict,
   isPlanning,
   bench,
   now,
 }: {
   piece: Piece;
   plan: Plan | null;
+  verdict: StackVerdict | null;
   isPlanning: boolean;
   bench: Bench;
   now: string;
@@ -55,7 +69,7 @@ const Row = ({
           <strong>{piece.name}</strong>
           {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
           <span className="sg-short">
-            {isQuiet && shortSentence(piece, plan, isPlanning, bench.settings.value, now, all)}
+            {isQuiet && shortSentence(piece, plan, verdict, isPlanning, bench.settings.value, now, all)}
           </span>
         </span>
       </Link>
@@ -73,7 +87,7 @@ export const PiecesPage = () => {
   const bench = useBench();
   const now = useNow();
   const { answer, isPlanning } = usePlannedWeek();
-  const plans = answer?.ok ? answer.week.plans : {};
+  const week = answer?.ok ? answer.week : null;
   if (!bench) return <p className="sg-page sg-quiet">Opening…</p>;
   const pieces = [...bench.pieces].sort((left, right) => (left.value.name < right.value.name ? -1 : 1));
   return (
@@ -90,7 +104,15 @@ export const PiecesPage = () => {
       ) : (
         <ul className="sg-plain-list">
           {pieces.map(({ id, value }) => (
-            <Row key={id} piece={value} plan={plans[id] ?? null} isPlanning={isPlanning} bench={bench} now={now} />
+            <Row
+              key={id}
+              piece={value}
+              plan={week?.plans[id] ?? null}
+              verdict={week?.verdicts[id] ?? null}
+              isPlanning={isPlanning}
+              bench={bench}
+              now={now}
+            />
           ))}
         </ul>
       )}

@@ -1,135 +1,84 @@
-import { formatDuration, problemSentence, type PlannedStep, type Step } from '@sgraffa/core';
-import { DoneMark } from '../../ui/DoneMark.tsx';
-import { clock, day, dayAndTime } from '../../ui/dates.ts';
+import { useState } from 'react';
+import { formatDuration, problemSentence, sayWhen, type PlannedStep, type Step } from '@sgraffa/core';
+import { dayAndTime } from '../../ui/dates.ts';
+import { StandingLine } from '../../ui/StandingLine.tsx';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
-import { capitalised } from '../../ui/words.ts';
 import { OnlyIf } from '../piece/OnlyIf.tsx';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
 import { FactsPart } from './FactsPart.tsx';
 import { OwnSteps } from './OwnSteps.tsx';
+import { StepRow } from './StepRow.tsx';
 import './plan.css';
 
-const StepRow = ({ model, step, planned }: { model: PieceModel; step: Step; planned: PlannedStep }) => {
-  const { settings, now, catalogue, piece, doneEvents } = model;
-  const lag = step.lags[0];
+interface Dated {
+  readonly step: Step;
+  readonly planned: PlannedStep;
+}
+
+/** Groups of a batch beyond these are folded: they are the same steps again. */
+const SHOWN_GROUPS = 2;
+
+/** The steps by their start: done, to come, and further groups that are done as those before them. */
+const sorted = ({ plan, steps }: PieceModel): { done: Dated[]; open: Dated[]; further: Dated[] } => {
+  const dated = [...(plan?.steps ?? [])]
+    .sort((one, other) => (one.start < other.start ? -1 : 1))
+    .flatMap((planned): Dated[] => {
+      const step = steps.find(({ id }) => id === planned.stepId);
+      return step ? [{ step, planned }] : [];
+    });
+  const done = dated.filter(({ planned }) => planned.isDone);
+  const toDo = dated.filter(({ planned }) => !planned.isDone);
+  const first = Math.min(...toDo.map(({ step }) => step.group ?? 1), Infinity);
+  const isFurther = ({ step }: Dated) => step.group !== null && step.group >= first + SHOWN_GROUPS;
+  return { done, open: toDo.filter((one) => !isFurther(one)), further: toDo.filter(isFurther) };
+};
+
+const dayOf = ({ planned }: Dated): string => planned.start.slice(0, 10);
+
+const StepLines = ({
+  model,
+  list,
+  next,
+}: {
+  model: PieceModel;
+  list: readonly Dated[];
+  /** The step that stands open unless it was folded. */
+  next: string | undefined;
+}) => {
+  const [turned, setTurned] = useState<ReadonlySet<string>>(new Set());
+  const toggle = (id: string) => {
+    const now = new Set(turned);
+    if (!now.delete(id)) now.add(id);
+    setTurned(now);
+  };
   return (
-    <li className={planned.isDone ? 'sg-step is-done' : 'sg-step'}>
-      <span className="sg-step-time">
-        <WhereFrom figures={[{ of: step.label, label: 'work on each piece', figure: step.perPiece }]}>
-          {`${clock(planned.start, settings.zone)}–${clock(planned.stretches[0]!.end, settings.zone)}`}
-        </WhereFrom>
-      </span>
-      <div>
-        <strong>{step.label}</strong>
-        <p className="sg-quiet">{capitalised(step.detail)}</p>
-        {planned.stretches.length > 1 && (
-          <p>
-            Carried on over {planned.stretches.length} sittings, until {dayAndTime(planned.end, settings.zone, now)}.
-          </p>
-        )}
-        {lag && (
-          <p className="sg-wait">
-            After {lag.why}:{' '}
-            <WhereFrom
-              figures={[
-                {
-                  of: catalogue.productById.get(lag.productId)?.name ?? 'it',
-                  label: `${lag.stage} in your workshop`,
-                  figure: lag.time,
-                },
-              ]}
-            >
-              {formatDuration(lag.time.high)}
-            </WhereFrom>
-            {lag.windows &&
-              lag.windows[0]?.[1] !== undefined &&
-              lag.windows[0][1] !== null &&
-              `, and within ${formatDuration(lag.windows[0][1])} or after ${formatDuration(lag.windows[1]?.[0] ?? lag.windows[0][1])}`}
-            {planned.maybeFrom && planned.maybeFrom < planned.start && (
-              <span className="sg-quiet">
-                {' '}
-                · may be ready from {dayAndTime(planned.maybeFrom, settings.zone, now)}: test with a fingertip
-              </span>
-            )}
-          </p>
-        )}
-        {step.needs.length > 0 && <p className="sg-quiet">Needed: {step.needs.join(', ')}.</p>}
-        {step.looksRight && <p className="sg-quiet">Right when: {step.looksRight}</p>}
-        {!lag && planned.waitedFor && <p className="sg-quiet">Waits for {planned.waitedFor}.</p>}
-        {lag && planned.waitedFor !== lag.why && planned.waitedFor && (
-          <p className="sg-quiet">Then for {planned.waitedFor}.</p>
-        )}
-        {planned.isPinned && <p className="sg-quiet">Where you put it: let it move freely in Week.</p>}
-        {planned.isBeyondForecast && (
-          <p className="sg-quiet">Beyond the forecast: the weather of that day is not known yet.</p>
-        )}
-        {step.hazards.length > 0 && (
-          <details className="sg-cautions">
-            <summary>
-              Cautions: {step.hazards.map((id) => catalogue.hazardById.get(id)?.name.toLowerCase()).join(', ')}
-            </summary>
-            <ul>
-              {step.hazards.flatMap((id) =>
-                (catalogue.hazardById.get(id)?.cautions ?? []).map((caution) => <li key={caution}>{caution}</li>),
-              )}
-            </ul>
-          </details>
-        )}
-      </div>
-      <DoneMark
-        pieceId={piece.id}
-        step={step}
-        planned={planned}
-        steps={model.steps}
-        eventId={doneEvents.get(step.id)}
-        zone={settings.zone}
-        now={now}
-      />
-    </li>
+    <ol className="sg-plain-list sg-steps">
+      {list.map(({ step, planned }, index) => (
+        <StepRow
+          key={step.id}
+          model={model}
+          step={step}
+          planned={planned}
+          isNewDay={index === 0 || dayOf(list[index - 1]!) !== dayOf(list[index]!)}
+          isOpen={(step.id === next) !== turned.has(step.id)}
+          toggle={() => toggle(step.id)}
+        />
+      ))}
+    </ol>
   );
 };
 
-/** The dated steps, day by day, with what each waits for. */
-export const PlanStep = () => {
-  const { model } = usePiece();
-  const { plan, steps, planProblems, isPlanning, forecast, settings, now, stack, piece, part, catalogue } = model;
-  if (!stack)
-    return (
-      <div className="sg-course">
-        <p>Choose the layers first; their coats and waits are dated here.</p>
-        <FactsPart model={model} />
-      </div>
-    );
-  if (!plan && !planProblems.length && isPlanning) return <p className="sg-course sg-quiet">Being dated…</p>;
-  if (!plan)
-    return (
-      <div className="sg-course">
-        <h2>There is no plan for this yet</h2>
-        {planProblems.map((problem) => (
-          <p key={problem.code}>{problemSentence(problem)}</p>
-        ))}
-        <FactsPart model={model} />
-      </div>
-    );
-  const days = new Map<string, { step: Step; planned: PlannedStep }[]>();
-  for (const planned of [...plan.steps].sort((one, other) => (one.start < other.start ? -1 : 1))) {
-    const step = steps.find(({ id }) => id === planned.stepId);
-    const date = day(planned.start, settings.zone, now);
-    if (step) days.set(date, [...(days.get(date) ?? []), { step, planned }]);
-  }
-  const lateBy =
-    piece.due && plan.readyAt && plan.readyAt > piece.due
-      ? (Date.parse(plan.readyAt) - Date.parse(piece.due)) / 60_000
-      : 0;
-  const lastDrying = steps.find(({ id }) => id === plan.readyWaitsFor);
-  const dangers = [...new Set(steps.flatMap(({ hazards }) => hazards))]
-    .map((id) => catalogue.hazardById.get(id))
-    .filter((hazard) => hazard?.isGrave);
+/** What the dates rest on; folded, since it is asked for rarely. */
+const About = ({ model }: { model: PieceModel }) => {
+  const { plan, steps, forecast, settings, now, part, catalogue } = model;
+  const lastDrying = steps.find(({ id }) => id === plan?.readyWaitsFor);
+  if (!plan) return null;
   return (
-    <div className="sg-course">
-      {isPlanning && <p className="sg-quiet">Being dated anew…</p>}
-      <h2>{plan.readyAt ? `Ready ${dayAndTime(plan.readyAt, settings.zone, now)}` : 'Nothing to do'}</h2>
-      <OnlyIf model={model} />
+    <details className="sg-about-dates">
+      <summary>
+        {formatDuration(plan.handsOnMinutes)} at the bench in {plan.sittings}{' '}
+        {plan.sittings === 1 ? 'sitting' : 'sittings'}; what the dates rest on
+      </summary>
       {plan.endsAt && lastDrying?.firm && (
         <p>
           The work ends {dayAndTime(plan.endsAt, settings.zone, now)}; then{' '}
@@ -149,10 +98,9 @@ export const PlanStep = () => {
         </p>
       )}
       <p className="sg-quiet">
-        {formatDuration(plan.handsOnMinutes)} at the bench in {plan.sittings}{' '}
-        {plan.sittings === 1 ? 'sitting' : 'sittings'}, in your free hours; the workshop at{' '}
-        {settings.workshop.temperatureC} °C and {settings.workshop.relativeHumidity} % humidity. Waits keep the longest
-        figure; the last coat goes on curing after that.
+        In your free hours; the workshop at {settings.workshop.temperatureC} °C and {settings.workshop.relativeHumidity}{' '}
+        % humidity. Waits keep the longest figure, what keeps only so long its shortest that your hours leave room for;
+        the last coat goes on curing after that.
       </p>
       {steps.some(({ air }) => air === 'outdoors') && (
         <p className="sg-quiet">
@@ -162,42 +110,103 @@ export const PlanStep = () => {
         </p>
       )}
       {part.surface.waitDays > 0 && <p>It begins after the {part.surface.waitDays} days that you agreed to wait.</p>}
-      {model.missed.map((problem) => (
-        <p key={problem.given} className="sg-late" role="alert">
-          {problemSentence(problem)}
-        </p>
-      ))}
-      {lateBy > 0 && (
-        <p className="sg-late">
-          That is {formatDuration(lateBy)} after it is due. Begin sooner, give it more free hours, or choose what is
-          soonest ready.
-        </p>
-      )}
-      {dangers.length > 0 && (
-        <section className="sg-danger" aria-label="Safety">
-          <h3>Before you begin</h3>
-          <dl className="sg-danger-list">
-            {dangers.map((hazard) => (
-              <div key={hazard!.id}>
-                <dt>{hazard!.name}</dt>
-                {hazard!.cautions.map((caution) => (
-                  <dd key={caution}>{caution}</dd>
-                ))}
-              </div>
+    </details>
+  );
+};
+
+/** The hazards of the whole work by name; in full they stand with the step that is next. */
+const Dangers = ({ model }: { model: PieceModel }) => {
+  const { steps, catalogue } = model;
+  const dangers = [...new Set(steps.flatMap(({ hazards }) => hazards))]
+    .map((id) => catalogue.hazardById.get(id))
+    .filter((hazard) => hazard?.isGrave);
+  if (!dangers.length) return null;
+  return (
+    <details className="sg-danger" aria-label="Safety">
+      <summary>
+        <strong>Before you begin:</strong> {dangers.map((hazard) => hazard!.name).join(', ')}
+      </summary>
+      <dl className="sg-danger-list">
+        {dangers.map((hazard) => (
+          <div key={hazard!.id}>
+            <dt>{hazard!.name}</dt>
+            {hazard!.cautions.map((caution) => (
+              <dd key={caution}>{caution}</dd>
             ))}
-          </dl>
-          <p className="sg-quiet">The product's label, its safety data sheet and local rules come first.</p>
-        </section>
+          </div>
+        ))}
+      </dl>
+      <p className="sg-quiet">The product's label, its safety data sheet and local rules come first.</p>
+    </details>
+  );
+};
+
+/** The whole plan of a piece at a glance: one line a step, the next one open, what is done folded. */
+export const PlanStep = () => {
+  const { model } = usePiece();
+  const { plan, planProblems, isPlanning, settings, now, stack, piece, verdict } = model;
+  if (!stack)
+    return (
+      <div className="sg-course">
+        <p>Choose the layers first; their coats and waits are dated here.</p>
+        <FactsPart model={model} />
+      </div>
+    );
+  if (!plan && !planProblems.length && isPlanning) return <p className="sg-course sg-quiet">Being dated…</p>;
+  if (!plan)
+    return (
+      <div className="sg-course">
+        <h2>There is no plan for this</h2>
+        <StandingLine verdict={verdict} />
+        {planProblems
+          .filter(({ code }) => code !== 'refused-for-safety')
+          .map((problem) => (
+            <p key={problem.code}>{problemSentence(problem)}</p>
+          ))}
+        <FactsPart model={model} />
+      </div>
+    );
+  const { done, open, further } = sorted(model);
+  const lateBy =
+    piece.due && plan.readyAt && plan.readyAt > piece.due
+      ? (Date.parse(plan.readyAt) - Date.parse(piece.due)) / 60_000
+      : 0;
+  return (
+    <div className="sg-course">
+      <h2 className="sg-plan-head">
+        {plan.readyAt ? `Ready ${sayWhen(plan.readyAt, settings.zone, now)}` : 'Nothing to do'}
+        {isPlanning && <span className="sg-quiet"> · being dated anew…</span>}
+      </h2>
+      <div className="sg-plan-notes">
+        <StandingLine verdict={verdict} />
+        <OnlyIf model={model} />
+        {model.missed.map((problem) => (
+          <p key={problem.given} className="sg-late" role="alert">
+            {problemSentence(problem)}
+          </p>
+        ))}
+        {lateBy > 0 && (
+          <p className="sg-late">
+            That is {formatDuration(lateBy)} after it is due. Begin sooner, give it more free hours, or choose what is
+            soonest ready.
+          </p>
+        )}
+      </div>
+      <Dangers model={model} />
+      {done.length > 0 && (
+        <details className="sg-done-steps">
+          <summary>{done.length === 1 ? 'One step done' : `${done.length} steps done`}</summary>
+          <StepLines model={model} list={done} next={undefined} />
+        </details>
       )}
-      {/* one list, so that a step that is being marked stays open when the plan moves it to another day */}
-      <ol className="sg-plain-list">
-        {[...days].flatMap(([date, entries]) => [
-          <li key={date} className="sg-plan-day">
-            <h3 className="sg-rule">{date}</h3>
-          </li>,
-          ...entries.map(({ step, planned }) => <StepRow key={step.id} model={model} step={step} planned={planned} />),
-        ])}
-      </ol>
+      <StepLines model={model} list={open} next={open[0]?.step.id} />
+      {further.length > 0 && (
+        <details className="sg-done-steps">
+          <summary>{further.length} steps more: the same for the further groups</summary>
+          <StepLines model={model} list={further} next={undefined} />
+        </details>
+      )}
+      <About model={model} />
       <FactsPart model={model} />
       <OwnSteps model={model} />
     </div>

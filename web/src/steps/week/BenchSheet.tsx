@@ -1,4 +1,5 @@
 import { clock, day, dayAndTime } from '../../ui/dates.ts';
+import { STANDING_WORDS } from '../../ui/words.ts';
 import { stepsToCome } from './TodayPart.tsx';
 import type { WeekModel, WeekStep } from './useWeekModel.ts';
 
@@ -37,6 +38,7 @@ export const BenchSheet = ({ model }: { model: WeekModel }) => {
                   <td>
                     <strong>{step.label}</strong>, {piece.name}
                     {step.pieces > 1 && ` (${step.pieces})`}
+                    {week.verdicts[piece.id]?.standing === 'refused' && <b> · {STANDING_WORDS.refused}</b>}
                     <br />
                     {step.detail} {step.needs.length > 0 && `Needed: ${step.needs.join(', ')}.`}
                     {step.hazards.length > 0 && (

@@ -51,7 +51,7 @@ export const ExplainPart = ({ state, model }: { state: WeekState; model: WeekMod
           disabled={!rows.some(({ piece }) => piece.due)}
           onClick={() => setAsksStart(true)}
         >
-          When must I begin to be 90 % sure?
+          When must I begin to be 80 % sure?
         </Button>
       </div>
       {wantsHelp && helps.data && (

@@ -1,4 +1,5 @@
 import { clock, day, weekdayAndDay } from '../../ui/dates.ts';
+import { STANDING_WORDS } from '../../ui/words.ts';
 import { DoneMark } from '../../ui/DoneMark.tsx';
 import type { WeekModel, WeekStep } from './useWeekModel.ts';
 
@@ -11,7 +12,7 @@ export const stepsToCome = ({ rows }: WeekModel): WeekStep[] =>
 
 /** Today's list for the bench, or that of the next day on which there is something to do. */
 export const TodayPart = ({ model }: { model: WeekModel }) => {
-  const { settings, now, catalogue } = model;
+  const { settings, now, catalogue, week } = model;
   const { zone } = settings;
   const toCome = stepsToCome(model);
   const first = toCome[0];
@@ -30,7 +31,11 @@ export const TodayPart = ({ model }: { model: WeekModel }) => {
             </span>
             <div>
               <strong>{step.label}</strong>
-              <span className="sg-quiet"> · {piece.name}</span>
+              <span className="sg-quiet">
+                {' '}
+                · {piece.name}
+                {week.verdicts[piece.id]?.standing === 'refused' && ` · ${STANDING_WORDS.refused}`}
+              </span>
               {step.hazards.length > 0 && (
                 <span className="sg-today-caution">
                   Mind: {step.hazards.map((id) => catalogue.hazardById.get(id)?.name.toLowerCase()).join(', ')}

@@ -3,12 +3,11 @@ import { notifications } from '@mantine/notifications';
 import { IconCalendarDown, IconMinus, IconPlus, IconPrinter, IconRefresh } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { calendarFile, problemSentence, readyWith, type BenchSettings, type Problem } from '@sgraffa/core';
+import { calendarFile, problemSentence, readyWith, sayWhen, type BenchSettings, type Problem } from '@sgraffa/core';
 import { useChanges } from '../../store/bench.ts';
 import { useForecast } from '../../store/forecast.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import { download } from '../../ui/download.ts';
-import { stepsAtBench } from '../../ui/workedOut.ts';
 import { stopPlanning, tryMove, useChance, useSoonest } from '../../workers/planClient.ts';
 import { BenchSheet } from './BenchSheet.tsx';
 import { ExplainPart } from './ExplainPart.tsx';
@@ -47,10 +46,10 @@ const Headline = ({ state, model }: { state: WeekState; model: WeekModel }) => {
       ) : (
         'all ready '
       )}
-      <a href="#why">{dayAndTime(week.readyAt, settings.zone, now)}</a>
+      <a href="#why">{sayWhen(week.readyAt, settings.zone, now)}</a>
       {onTime !== null
         ? `, every date met: ${percent(onTime)} sure`
-        : nine && `, nine times in ten by ${dayAndTime(nine, settings.zone, now)}`}
+        : nine && `, nine times in ten by ${sayWhen(nine, settings.zone, now)}`}
       .{' '}
       {last && (
         <>
@@ -199,8 +198,7 @@ export const WeekPage = () => {
   const saveCalendar = () => {
     if (!model) return;
     const pieces = bench.pieces.map(({ value }) => value);
-    const steps = Object.fromEntries(pieces.map((piece) => [piece.id, stepsAtBench(piece, settings, model.catalogue)]));
-    download('bench.ics', calendarFile(model.week, pieces, steps, model.catalogue), 'text/calendar');
+    download('bench.ics', calendarFile(model.week, pieces, model.catalogue), 'text/calendar');
     notifications.show({ message: 'The calendar file was saved: bench.ics, with an alarm before every step.' });
   };
   const entry = model?.rows

@@ -1,12 +1,13 @@
 import { Table } from '@mantine/core';
 import { Link } from 'react-router';
 import { clock, day, dayAndTime } from '../../ui/dates.ts';
+import { STANDING_WORDS } from '../../ui/words.ts';
 import { stepsToCome } from './TodayPart.tsx';
 import type { WeekModel } from './useWeekModel.ts';
 
 /** The same as the picture, in words: every step to come by its start. */
 export const WeekTable = ({ model }: { model: WeekModel }) => {
-  const { settings, now } = model;
+  const { settings, now, week } = model;
   const { zone } = settings;
   return (
     <section>
@@ -29,6 +30,7 @@ export const WeekTable = ({ model }: { model: WeekModel }) => {
               </Table.Td>
               <Table.Td>
                 <Link to={`/pieces/${piece.id}/plan`}>{piece.name}</Link>
+                {week.verdicts[piece.id]?.standing === 'refused' && ` (${STANDING_WORDS.refused})`}
               </Table.Td>
               <Table.Td>
                 {step.label}

@@ -8,13 +8,13 @@ import {
   type Plan,
   type PlannedStep,
   type Settings,
+  type StackVerdict,
   type Step,
   type WeekPlan,
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useNow } from '../../store/bench.ts';
 import type { Kept } from '../../store/db.ts';
 import { usePlannedWeek, type PlannedWeek } from '../../workers/planClient.ts';
-import { stepsAtBench } from '../../ui/workedOut.ts';
 import { clockScale, type ClockScale } from './clockScale.ts';
 
 /** One step of one piece with its dates. */
@@ -33,6 +33,8 @@ export interface WeekRow {
   readonly piece: Piece;
   readonly plan: Plan;
   readonly steps: readonly WeekStep[];
+  /** What stands against its layers. */
+  readonly verdict: StackVerdict | null;
 }
 
 export interface WeekModel {
@@ -69,7 +71,7 @@ export const useWeekModel = (hourPx: number): WeekState => {
     const rows = bench.pieces.flatMap((kept): WeekRow[] => {
       const plan = week.plans[kept.id];
       if (!plan) return [];
-      const steps = stepsAtBench(kept.value, settings, catalogue);
+      const steps = week.steps[kept.id] ?? [];
       const eventIds = new Map(
         bench.events
           .filter(({ pieceId }) => pieceId === kept.id)
@@ -80,6 +82,7 @@ export const useWeekModel = (hourPx: number): WeekState => {
           kept,
           piece: kept.value,
           plan,
+          verdict: week.verdicts[kept.id] ?? null,
           steps: plan.steps.flatMap((dated): WeekStep[] => {
             const step = steps.find(({ id }) => id === dated.stepId);
             return step ? [{ piece: kept.value, step, planned: dated, steps, eventId: eventIds.get(step.id) }] : [];

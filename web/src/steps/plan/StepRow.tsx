@@ -1,0 +1,149 @@
+import { UnstyledButton } from '@mantine/core';
+import { IconCheck, IconChevronDown, IconChevronRight, IconHourglassLow } from '@tabler/icons-react';
+import { formatDuration, type PlannedStep, type Step } from '@sgraffa/core';
+import { DoneMark } from '../../ui/DoneMark.tsx';
+import { clock, dayAndTime, shortDay } from '../../ui/dates.ts';
+import { WhereFrom } from '../../ui/WhereFrom.tsx';
+import { capitalised } from '../../ui/words.ts';
+import type { PieceModel } from '../piece/usePieceModel.ts';
+
+/** What a step waited for, with the figure that says how long; what may be ready sooner. */
+const Waits = ({ model, step, planned }: { model: PieceModel; step: Step; planned: PlannedStep }) => {
+  const { settings, now, catalogue } = model;
+  const lag = step.lags[0];
+  const closes = lag?.windows?.[0]?.[1];
+  return (
+    <>
+      {lag && (
+        <p className="sg-wait">
+          After {lag.why}:{' '}
+          <WhereFrom
+            figures={[
+              {
+                of: catalogue.productById.get(lag.productId)?.name ?? 'it',
+                label: `${lag.productId ? lag.stage : 'wait'} in your workshop`,
+                figure: lag.time,
+              },
+            ]}
+          >
+            {formatDuration(lag.time.high)}
+          </WhereFrom>
+          {closes !== undefined &&
+            closes !== null &&
+            `, and within ${formatDuration(closes)} or after ${formatDuration(lag.windows?.[1]?.[0] ?? closes)}`}
+          {planned.maybeFrom && planned.maybeFrom < planned.start && (
+            <span className="sg-quiet">
+              {' '}
+              · may be ready from {dayAndTime(planned.maybeFrom, settings.zone, now)}: test with a fingertip
+            </span>
+          )}
+        </p>
+      )}
+      {step.keeps.map((keep) => (
+        <p key={keep.why} className="sg-wait">
+          Not long after: {keep.why}{' '}
+          <WhereFrom figures={[{ of: keep.why, label: 'at most', figure: keep.time }]}>
+            {`${formatDuration(keep.time.low)} to ${formatDuration(keep.time.high)}`}
+          </WhereFrom>
+        </p>
+      ))}
+      {lag && planned.waitedFor && planned.waitedFor !== lag.why && (
+        <p className="sg-quiet">Then for {planned.waitedFor}.</p>
+      )}
+    </>
+  );
+};
+
+/** One step unfolded: how it is done, what is needed, what right looks like, its waits, its cautions and its mark. */
+const StepBody = ({ model, step, planned }: { model: PieceModel; step: Step; planned: PlannedStep }) => {
+  const { settings, now, catalogue, piece, doneEvents } = model;
+  return (
+    <div className="sg-step-body">
+      <div>
+        {step.again && (
+          <p className="sg-late">
+            To be done again: what was done {dayAndTime(step.again.doneAt, settings.zone, now)} keeps only so long.
+          </p>
+        )}
+        <p>{capitalised(step.detail)}</p>
+        {planned.stretches.length > 1 && (
+          <p>
+            Carried on over {planned.stretches.length} sittings, until {dayAndTime(planned.end, settings.zone, now)}.
+          </p>
+        )}
+        <p className="sg-quiet">
+          <WhereFrom figures={[{ of: step.label, label: 'work on each piece', figure: step.perPiece }]}>
+            {`${formatDuration(step.minutes)}${step.pieces > 1 ? ` for ${step.pieces} pieces` : ''}`}
+          </WhereFrom>
+          {step.needs.length > 0 && `. Needed: ${step.needs.join(', ')}`}.
+          {step.looksRight && ` ${step.gate ? 'Held' : 'Right when'}: ${step.looksRight}`}
+          {step.gate && ` Failed: ${step.gate.failed}`}
+        </p>
+        <Waits model={model} step={step} planned={planned} />
+        {planned.isPinned && <p className="sg-quiet">Where you put it: let it move freely in Week.</p>}
+        {planned.isBeyondForecast && (
+          <p className="sg-quiet">Beyond the forecast: the weather of that day is not known yet.</p>
+        )}
+        {step.hazards.length > 0 && (
+          <ul className="sg-step-cautions" aria-label="Cautions">
+            {step.hazards.flatMap((id) =>
+              (catalogue.hazardById.get(id)?.cautions ?? []).map((caution) => <li key={caution}>{caution}</li>),
+            )}
+          </ul>
+        )}
+      </div>
+      <DoneMark
+        pieceId={piece.id}
+        step={step}
+        planned={planned}
+        steps={model.steps}
+        eventId={doneEvents.get(step.id)}
+        zone={settings.zone}
+        now={now}
+      />
+    </div>
+  );
+};
+
+/** One step in one line: when, what, how long, what it waits for; unfolded with everything about it. */
+export const StepRow = ({
+  model,
+  step,
+  planned,
+  isNewDay,
+  isOpen,
+  toggle,
+}: {
+  model: PieceModel;
+  step: Step;
+  planned: PlannedStep;
+  /** Whether the line before it is on another day. */
+  isNewDay: boolean;
+  isOpen: boolean;
+  toggle: () => void;
+}) => {
+  const { zone } = model.settings;
+  const Fold = isOpen ? IconChevronDown : IconChevronRight;
+  return (
+    <li
+      className={`sg-step${planned.isDone ? ' is-done' : ''}${isOpen ? ' is-open' : ''}${isNewDay ? ' is-new-day' : ''}`}
+    >
+      <UnstyledButton className="sg-step-line" aria-expanded={isOpen} onClick={toggle}>
+        <span className="sg-step-day">{isNewDay ? shortDay(planned.start, zone) : ''}</span>
+        <span className="sg-step-time">{clock(planned.start, zone)}</span>
+        <span className="sg-step-what">
+          {planned.isDone ? <IconCheck size={16} aria-label="done" /> : <Fold size={15} aria-hidden />} {step.label}
+        </span>
+        <span className="sg-step-long">{formatDuration(step.minutes)}</span>
+        <span className="sg-step-waits">
+          {planned.waitedFor && (
+            <>
+              <IconHourglassLow size={14} aria-label="waits for" /> {planned.waitedFor}
+            </>
+          )}
+        </span>
+      </UnstyledButton>
+      {isOpen && <StepBody model={model} step={step} planned={planned} />}
+    </li>
+  );
+};

@@ -667,6 +667,9 @@ export const catalogueSchema = z.strictObject({
     workLook: timeFigure,
     /** Between two pieces a stencil is wiped and dries. */
     stencilDry: timeFigure,
+    /** Where a stencil is bound to lie longer than this, further ones are cut, so that it goes round no oftener than so many times. */
+    stencilHeld: timeFigure,
+    stencilRounds: figureIn('uses'),
     wipeWithin: timeFigure,
     alarmLead: timeFigure,
     /** How far a forecast is off a day ahead; it grows with the root of the days. */

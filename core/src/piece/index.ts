@@ -12,6 +12,6 @@ export { surfaceFacts, type SurfaceFacts } from './surfaceFacts.ts';
 export { layersAt, type Cut, type Layer, type Profile } from './layersAt.ts';
 export { designIdsOf, methodIdOf, passesOf, slotIdOf, type Pass } from './passes.ts';
 export { hazardsOfPiece } from './hazardsOfPiece.ts';
-export { goesRound, stencilsFor } from './stencil.ts';
+export { isReused, stencilsFor } from './stencil.ts';
 export { effectiveUse, isHollow, isSideUnsaid } from './effective.ts';
 export { catalogueFor, withChosenStack, withFollowedStack } from './chosen.ts';

@@ -1,5 +1,5 @@
 import type { Catalogue, Product } from '../materials/index.ts';
-import { goesRound, surfaceFacts, type ApplyOperation, type Operation, type Part } from '../piece/index.ts';
+import { stencilsFor, surfaceFacts, type ApplyOperation, type Operation, type Part } from '../piece/index.ts';
 import { holdsBefore, worksAtOnce } from './words/index.ts';
 
 /** A face of what is coated all round. */
@@ -105,14 +105,17 @@ export const stencilRounds = (
   drafts: readonly Draft[],
   catalogue: Catalogue,
   quantity: number,
-): readonly { readonly first: number; readonly last: number; readonly product: Product }[] => {
-  const rounds: { first: number; last: number; product: Product }[] = [];
-  let open: { first: number; product: Product } | null = null;
-  for (const [index, { operations }] of drafts.entries())
-    for (const operation of operations) {
+): readonly { readonly first: number; readonly last: number; readonly product: Product; readonly count: number }[] => {
+  const rounds: { first: number; last: number; product: Product; count: number }[] = [];
+  const operations = drafts.flatMap((draft) => draft.operations);
+  let open: { first: number; product: Product; count: number } | null = null;
+  for (const [index, draft] of drafts.entries())
+    for (const operation of draft.operations) {
       const product = operation.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
-      if (operation.op === 'apply' && operation.role === 'mask' && product && goesRound(product, quantity))
-        open = { first: index, product };
+      if (operation.op === 'apply' && operation.role === 'mask' && product) {
+        const count = stencilsFor(operation, [...new Set(operations)], quantity, catalogue);
+        if (count < quantity) open = { first: index, product, count };
+      }
       if (operation.op === 'remove' && operation.what === 'mask' && open) {
         rounds.push({ ...open, last: index });
         open = null;

@@ -4,7 +4,6 @@ import { dryingRate, type Climate, type CoatConditions } from '../dry/index.ts';
 import {
   catalogueFor,
   DEFAULT_SCHOOLS,
-  goesRound,
   hazardsOfPiece,
   stencilsFor,
   type ApplyOperation,
@@ -279,8 +278,11 @@ class StepList {
     const setUp = Math.min(bench.setUp['cut']!.typical, perPiece.typical / 2);
     const asked = [...(this.asked.cutting.get(operation.id) ?? []), ...(this.asked.cutting.get(OF_PIECE) ?? [])];
     const { byHand, ...words } = cutWords(operation, product, scene, schools, asked);
-    const many = stencilsFor(product, scene.quantity);
-    const isReused = operation.role === 'mask' && goesRound(product, scene.quantity);
+    const many =
+      operation.role === 'mask'
+        ? stencilsFor(operation, scene.operations, scene.quantity, scene.catalogue)
+        : scene.quantity;
+    const isGoingRound = many < scene.quantity;
     this.steps.push({
       ...plainStep({
         key: `${operation.id}.cut`,
@@ -288,14 +290,14 @@ class StepList {
         partId: scene.part.id,
         label: this.named(words.label, operation),
         detail: sentences([
-          isReused &&
+          isGoingRound &&
             `Cut ${many === 1 ? 'one' : many}: ${many === 1 ? 'it is' : 'they are'} laid on all ${scene.quantity} pieces in turn, and ${many === 1 ? 'lasts' : 'each lasts'} ${spanWords(product.uses!)}`,
           words.detail,
         ]),
         perPiece,
         setUpMinutes: setUp,
         eachMinutes: Math.ceil((perPiece.typical - setUp) * 2) / 2,
-        pieces: isReused ? many : scene.quantity,
+        pieces: many,
       }),
       needs: words.needs,
       looksRight: words.looksRight,

@@ -7,7 +7,7 @@ import type { Step } from './step.ts';
 /**
  * The trials that the result of a step records: one for each rule that asked for it, so that Match, steps and dates know of it.
  *
- * @param idOf a new id for each of them
+ * @param ids new ids, one for each rule that may have asked
  * @returns none for a step whose result no rule asked for
  */
 export const trialsOfStep = (
@@ -18,7 +18,7 @@ export const trialsOfStep = (
   judging: Judging,
   result: Trial['result'],
   at: string,
-  idOf: () => string,
+  ids: readonly string[],
 ): Trial[] => {
   const part = piece.parts.find(({ id }) => id === step.partId);
   if (!step.gate || !part?.stack) return [];
@@ -28,19 +28,19 @@ export const trialsOfStep = (
   const { findings } = judgeStack(part.stack, brief, known, {
     ...(judging.schools ? { schools: judging.schools } : {}),
   });
-  return ruleIds.flatMap((ruleId): Trial[] => {
+  return ruleIds.flatMap((ruleId, index): Trial[] => {
+    const id = ids[index];
     const finding = findings.find(
       (one) => one.ruleId === ruleId && (one.operationId === operationId || ruleIds.length > 1),
     );
-    const made =
-      finding &&
-      trialOf(finding, part.stack!, brief, known, {
-        id: idOf(),
-        at,
-        note: '',
-        result,
-        step: { pieceId: piece.id, stepId: step.id },
-      });
-    return made?.ok ? [made.trial] : [];
+    if (!finding || id === undefined) return [];
+    const made = trialOf(finding, part.stack!, brief, known, {
+      id,
+      at,
+      note: '',
+      result,
+      step: { pieceId: piece.id, stepId: step.id },
+    });
+    return made.ok ? [made.trial] : [];
   });
 };

@@ -3,7 +3,7 @@ import { chiefOf, isUsedUp, stencilRounds, type Draft } from './drafts.ts';
 import { GRID_MINUTES, type BenchPlace } from './step.ts';
 import { isCoat, workFigure } from './waits.ts';
 import type { Scene } from './words/index.ts';
-import { stencilsFor, type Operation } from '../piece/index.ts';
+import type { Operation } from '../piece/index.ts';
 
 export const sum = (figures: readonly Figure[]): Figure => ({
   low: figures.reduce((total, { low }) => total + low, 0),
@@ -144,8 +144,8 @@ export const grouped = (all: readonly Draft[], scene: Scene, places: DryingPlace
     const most = preparedAtOnce(works[index]!, works[follower]!, keeps);
     if (most < scene.quantity || sizes[follower]! < scene.quantity) together(index, follower, most);
   }
-  for (const { first, last, product } of stencilRounds(drafts, scene.catalogue, scene.quantity))
-    together(first, last, stencilsFor(product, scene.quantity));
+  for (const { first, last, count } of stencilRounds(drafts, scene.catalogue, scene.quantity))
+    together(first, last, count);
   return drafts.map((draft, index) => ({
     draft,
     work: works[index]!,

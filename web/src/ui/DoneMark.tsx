@@ -4,13 +4,13 @@ import {
   failed,
   openBefore,
   stepOfEvent,
-  trialsOfStep,
   type BenchEvent,
   type Outcome,
   type PlannedStep,
   type Step,
 } from '@sgraffa/core';
-import { useBench, useCatalogue, useChanges } from '../store/bench.ts';
+import { useBench, useChanges } from '../store/bench.ts';
+import { trialsOf, usePlanInput } from '../workers/planClient.ts';
 import { DateInput } from './DateInput.tsx';
 import { Drop } from './Drop.tsx';
 
@@ -63,22 +63,11 @@ const notAfter =
 /** Keeps the result of a try, with the trials that Match and the steps of other pieces go by from then on. */
 const useResult = (pieceId: string, step: Step) => {
   const { markTried } = useChanges();
-  const bench = useBench();
-  const catalogue = useCatalogue();
-  return (result: 'held' | 'failed', at: string, also: readonly Step[]): void => {
-    const piece = bench?.pieces.find(({ id }) => id === pieceId)?.value;
-    if (!piece || !bench) return;
-    const { workshop, schools } = bench.settings.value;
-    const trials = trialsOfStep(
-      step,
-      piece,
-      catalogue,
-      workshop,
-      { schools },
-      result,
-      at,
-      () => `t-${crypto.randomUUID().slice(0, 8)}`,
-    );
+  const asked = usePlanInput();
+  return async (result: 'held' | 'failed', at: string, also: readonly Step[]): Promise<void> => {
+    if (!asked) return;
+    const ids = (step.gate?.ruleIds ?? []).map(() => `t-${crypto.randomUUID().slice(0, 8)}`);
+    const trials = await trialsOf(asked, pieceId, step.id, result, at, ids);
     const events = [...also.map((one) => markOf(pieceId, one, at, 'done')), markOf(pieceId, step, at, result)];
     void markTried(events, trials, `“${step.label}” ${result}`);
   };
@@ -110,7 +99,7 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
   const judge = (result: 'held' | 'failed') => {
     if (at === null) return;
     setOpen(false);
-    keepResult(result, at, open);
+    void keepResult(result, at, open);
   };
   const { gate } = step;
   return (

@@ -12,7 +12,7 @@ import {
 } from '@sgraffa/core';
 import { benchContextOf } from '../workers/benchContext.ts';
 import { sentenceOf } from './sentence.ts';
-import { workedOut } from './workedOut.ts';
+import { limitsOf } from './workedOut.ts';
 
 const all = catalogue();
 const NOW = '2026-11-25T09:00:00.000Z';
@@ -36,7 +36,7 @@ const dated = (piece: Piece, events: readonly BenchEvent[] = [], at = settings) 
 };
 const clauses = (piece: Piece, isRefused = false) => {
   const { plan } = dated(piece);
-  const { limits } = workedOut(piece, plan, settings, all);
+  const limits = limitsOf(piece, plan, settings, all);
   return sentenceOf({
     piece,
     catalogue: all,
@@ -128,7 +128,7 @@ describe('what follows from a piece', () => {
   test('a workshop in which nothing dries has problems and no plan, and the limits stand without dates', () => {
     const cold = { ...plainSettings('UTC'), workshop: { ...settings.workshop, temperatureC: 6 } };
     const { plan, problems } = dated(demo('demo-signs'), [], cold);
-    const { limits } = workedOut(demo('demo-signs'), plan, cold, all);
+    const limits = limitsOf(demo('demo-signs'), plan, cold, all);
     expect([plan, problems[0]?.code]).toEqual([null, 'never-dries-too-cold']);
     expect(limits.length).toBeGreaterThan(5);
     expect(limits.every(({ from }) => from === null)).toBe(true);

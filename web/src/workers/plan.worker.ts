@@ -4,8 +4,10 @@ import {
   chanceOf,
   fasterLayers,
   FIRST_LOOK,
+  itemsOf,
   planPieces,
   safeStart,
+  trialsOfStep,
   tryPin,
   whatHelps,
   type BenchContext,
@@ -45,6 +47,22 @@ const planWorker = {
       ...whatHelps(input.pieces, context, week, once),
       ...fasterLayers(input.pieces, context, week, { schools: input.settings.schools, trials: input.trials }, once),
     ]);
+  },
+  /** The trials that the result of a try is to the rules. */
+  tried: (
+    input: PlanInput,
+    pieceId: string,
+    stepId: string,
+    result: 'held' | 'failed',
+    at: string,
+    ids: readonly string[],
+  ) => {
+    const context = contextOf(input);
+    const [piece] = input.pieces.filter(({ id }) => id === pieceId);
+    const step = piece && itemsOf([piece], context)[0]?.steps.find(({ id }) => id === stepId);
+    return step
+      ? trialsOfStep(step, piece, context.catalogue, context.workshop, { schools: context.schools }, result, at, ids)
+      : [];
   },
   move: (input: PlanInput, pin: { pieceId: string; stepId: string; at: string }) =>
     tryPin(input.pieces, pin, contextOf(input), { ...optionsOf(input), budget: FIRST_LOOK }),

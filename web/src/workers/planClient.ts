@@ -1,6 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import type { Chance, Help, Outcome, WeekPlan } from '@sgraffa/core';
+import type { Chance, Help, Outcome, Trial, WeekPlan } from '@sgraffa/core';
 import { useBench, useNow } from '../store/bench.ts';
 import { useForecast } from '../store/forecast.ts';
 import { whenQuiet } from '../ui/quiet.ts';
@@ -40,7 +40,7 @@ interface Asked {
 }
 
 /** What the bench is planned from; null until all of it has been read. */
-const usePlanInput = (): Asked | null => {
+export const usePlanInput = (): Asked | null => {
   const bench = useBench();
   const quarter = nextQuarter(useNow());
   const forecast = useForecast();
@@ -136,6 +136,16 @@ export const useSoonest = (asked: Asked | null, isWanted: boolean) =>
     enabled: isWanted && asked !== null,
     ...answered,
   });
+
+/** The trials that the result of a try is to the rules, under new ids. */
+export const trialsOf = async (
+  { input }: Asked,
+  pieceId: string,
+  stepId: string,
+  result: 'held' | 'failed',
+  at: string,
+  ids: readonly string[],
+): Promise<readonly Trial[]> => ask((worker) => worker.tried(input, pieceId, stepId, result, at, ids));
 
 /** Whether a step can be moved to a time, with the rest planned round it. */
 export const tryMove = async (

@@ -1,4 +1,4 @@
-import { goesRound, stencilsFor } from '../../piece/index.ts';
+import { isReused } from '../../piece/index.ts';
 import { formatDuration } from '../../units/index.ts';
 import { TEXTURES, rankIn, type Product } from '../../materials/index.ts';
 import {
@@ -327,11 +327,10 @@ export const mask: readonly Rule[] = [
           advice('Cut a stencil sheet that can be wiped clean, or cut the film anew each time.'),
           uses?.basis ?? 'practice',
         );
-      const many = stencilsFor(product, quantity);
-      if (uses && (part.stencilAgain === 'yes' || goesRound(product, quantity)))
+      if (uses && isReused(product) && (part.stencilAgain === 'yes' || quantity > 1))
         return favours(
           quantity > 1
-            ? `${many === 1 ? `one ${product.name} does` : `${many} of ${product.name} do`} all ${quantity} pieces`
+            ? `${product.name} is wiped clean and goes from piece to piece`
             : `${product.name} can be wiped clean and used again`,
           '',
           uses.basis,

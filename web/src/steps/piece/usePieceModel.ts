@@ -8,6 +8,7 @@ import {
   type BenchEvent,
   type Brief,
   type Candidate,
+  type CareLimit,
   type Catalogue,
   type Finding,
   type MatchResult,
@@ -25,12 +26,15 @@ import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts
 import { changedElsewhere } from '../../store/keeper.ts';
 import type { Edit } from '../../store/workspaceStore.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
-import { workedOut, type WorkedOut } from '../../ui/workedOut.ts';
+import { limitsOf } from '../../ui/workedOut.ts';
 import { usePlannedWeek, type PlannedWeek } from '../../workers/planClient.ts';
 import { judgingOf, useJudged, useMatch, type Judging } from '../../workers/matchClient.ts';
 
 /** Everything that the courses of one piece show, worked out once. */
-export interface PieceModel extends WorkedOut {
+export interface PieceModel {
+  /** Its steps as they were planned; none until the bench has been planned. */
+  readonly steps: readonly Step[];
+  readonly limits: readonly CareLimit[];
   readonly piece: Piece;
   readonly part: Part;
   readonly catalogue: Catalogue;
@@ -101,6 +105,8 @@ const datesOf = (
   };
 };
 
+const NO_STEPS: readonly Step[] = [];
+
 export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missing' => {
   const bench = useBench();
   const now = useNow();
@@ -141,13 +147,13 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   const { answer, isPlanning } = usePlannedWeek();
   const { planned, ...dates } = datesOf(answer, pieceId);
   const { plan, verdict } = dates;
-  const worked = useMemo(
-    () => (piece && settings ? workedOut(piece, plan, settings, all, planned) : null),
-    [piece, settings, plan, all, planned],
+  const limits = useMemo(
+    () => (piece && settings ? limitsOf(piece, plan, settings, all) : []),
+    [piece, settings, plan, all],
   );
 
   if (!bench || !settings || !judging) return 'loading';
-  if (!kept || !piece || !part || !brief || !worked) return 'missing';
+  if (!kept || !piece || !part || !brief) return 'missing';
   const isRefused = matched.data !== undefined && !matched.isPlaceholderData && matched.data.ranked.length === 0;
   const changePiece = (edit: Edit<Piece>, name: string) => void keepChange(kept, edit, name);
   return {
@@ -164,7 +170,8 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     findings: judged.data?.findings ?? [],
     stackProblems: judged.data?.problems ?? [],
     candidate: judged.data?.candidate ?? null,
-    ...worked,
+    steps: planned ?? NO_STEPS,
+    limits,
     ...dates,
     isPlanning,
     events,
@@ -178,7 +185,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
       onlyIf: judged.data?.candidate?.onlyIf ?? [],
       plan,
       isPlanning,
-      limits: worked.limits,
+      limits,
       now,
     }),
     doneEvents: new Map(

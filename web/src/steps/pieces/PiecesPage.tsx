@@ -8,7 +8,7 @@ import { Section } from '../../ui/section/Section.tsx';
 import { sectionModel } from '../../ui/section/sectionModel.ts';
 import { useIsQuiet } from '../../ui/quiet.ts';
 import { sentenceOf } from '../../ui/sentence.ts';
-import { workedOut } from '../../ui/workedOut.ts';
+import { limitsOf } from '../../ui/workedOut.ts';
 import { usePlannedWeek } from '../../workers/planClient.ts';
 import { BadRows } from './BadRows.tsx';
 import './pieces.css';
@@ -24,7 +24,7 @@ const shortSentence = (
   all: Catalogue,
 ): string => {
   const { stack } = piece.parts[0]!;
-  const { limits } = workedOut(piece, plan, settings, all);
+  const limits = limitsOf(piece, plan, settings, all);
   return sentenceOf({
     piece,
     catalogue: all,

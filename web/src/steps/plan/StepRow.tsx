@@ -129,8 +129,10 @@ export const StepRow = ({
       className={`sg-step${planned.isDone ? ' is-done' : ''}${isOpen ? ' is-open' : ''}${isNewDay ? ' is-new-day' : ''}`}
     >
       <UnstyledButton className="sg-step-line" aria-expanded={isOpen} onClick={toggle}>
-        <span className="sg-step-day">{isNewDay ? shortDay(planned.start, zone) : ''}</span>
-        <span className="sg-step-time">{clock(planned.start, zone)}</span>
+        <span className="sg-step-day">
+          {isNewDay ? shortDay(planned.isDone ? planned.end : planned.start, zone) : ''}
+        </span>
+        <span className="sg-step-time">{clock(planned.isDone ? planned.end : planned.start, zone)}</span>
         <span className="sg-step-what">
           {planned.isDone ? <IconCheck size={16} aria-label="done" /> : <Fold size={15} aria-hidden />} {step.label}
         </span>

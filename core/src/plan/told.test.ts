@@ -69,6 +69,12 @@ const stepLines = (steps: readonly Step[]): string[] =>
       ({ from, time, why, stage, windows }) =>
         `  ${formatDuration(time.typical)} to ${formatDuration(time.high)} after ${from} (${stage}): ${why}${windows ? `; ${JSON.stringify(windows)}` : ''}`,
     ),
+    ...step.keeps.map(
+      ({ from, fromPoint, choices, overdue, why }) =>
+        `  at most ${choices.map(formatDuration).join(', ') || 'as soon as it goes'} after ${from} (${fromPoint}, else ${overdue}): ${why}`,
+    ),
+    ...(step.gate ? [`  held: ${step.gate.held} failed: ${step.gate.failed} (${step.gate.ruleIds.join(', ')})`] : []),
+    ...(step.turns ? [`  turns ${formatDuration(step.turns.high)}`] : []),
     ...(step.firm ? [`  firm after ${formatDuration(step.firm.time.high)}`] : []),
     ...(step.problem ? [`  never: ${step.problem.given}`] : []),
   ]);

@@ -101,22 +101,21 @@ const firstFrom = (starts: Int32Array, minute: number): number => {
 
 const MOST_TRIES = 4000;
 
-/** Places one cluster after the other as early (backward: as late) as it can be; one object for a problem. */
-export class Dispatcher {
-  private readonly gapsOf: (readonly Gap[])[];
-  private readonly choicesOf: (readonly Choice[])[];
-  private readonly areFacts: readonly boolean[];
+/** Finds starts for steps beside what is placed already: gaps, windows and resources hold; one object for a problem and a direction. */
+export class Placer {
+  protected readonly gapsOf: (readonly Gap[])[];
+  protected readonly choicesOf: (readonly Choice[])[];
   /** Steps at a start that the crafter gave: they hold what they need before anything else is placed. */
-  private readonly isPinned: readonly boolean[];
-  private positions = new Int32Array(0);
+  protected readonly isPinned: readonly boolean[];
+  protected positions = new Int32Array(0);
   private timelines: Timeline[] = [];
+  /** Nothing is dry after it, backward; Infinity where only the due dates count. */
+  deadline = Infinity;
 
   constructor(
-    private readonly model: Model,
-    private readonly clusters: Clusters,
-    private readonly direction: Direction,
+    protected readonly model: Model,
+    protected readonly direction: Direction,
   ) {
-    this.areFacts = clusters.members.map((own) => own.every((step) => model.isFact[step]));
     this.isPinned = model.steps.map(({ id }) => id in model.problem.pins && !(id in model.problem.done));
     this.gapsOf = model.steps.map(() => []);
     this.choicesOf = model.steps.map(() => []);
@@ -126,13 +125,9 @@ export class Dispatcher {
       for (const step of new Set([choice.from, choice.to])) (this.choicesOf[step] as Choice[]).push(choice);
   }
 
-  /**
-   * @param key of each cluster: of those that may be placed, the one with the smallest goes first
-   * @returns positions, or the step that could not be placed
-   */
-  place(key: ArrayLike<number>): { readonly positions: Int32Array } | { readonly stuck: number } {
-    const { model, clusters } = this;
-    const isForward = this.direction === 'forward';
+  /** Clears the bench but for what the crafter moved; the step that cannot even be held there, or null. */
+  protected clear(): number | null {
+    const { model } = this;
     this.positions = new Int32Array(model.steps.length).fill(-1);
     this.timelines = model.capacities.map((capacity, resource) => {
       const timeline = new Timeline(capacity);
@@ -141,9 +136,127 @@ export class Dispatcher {
     });
     for (let step = 0; step < model.steps.length; step += 1) {
       if (!this.isPinned[step]) continue;
-      if (model.classes[step]!.starts.length === 0 || this.clashAt(step, 0)) return { stuck: step };
+      if (model.classes[step]!.starts.length === 0 || this.clashAt(step, 0)) return step;
       this.book(step, 0, 1);
     }
+    return null;
+  }
+
+  protected hold(step: number, position: number, sign: 1 | -1): void {
+    if (!this.isPinned[step]) this.book(step, position, sign);
+  }
+
+  private book(step: number, position: number, sign: 1 | -1): void {
+    const { starts, at } = this.model.classes[step]!;
+    for (const { resource, units, until } of this.model.uses[step]!)
+      this.timelines[resource]!.hold(starts[position]!, at[until][position]!, sign * units);
+  }
+
+  protected minuteOf(step: number, point: Point): number {
+    return this.model.classes[step]!.at[point][this.positions[step]!]!;
+  }
+
+  /** The first position from one on, in the direction, that fits what is placed; null for none. */
+  protected firstFit(step: number, from: number): number | null {
+    const { starts, at } = this.model.classes[step]!;
+    const isForward = this.direction === 'forward';
+    const due = isForward ? Infinity : Math.min(this.deadline, this.model.due[this.model.itemOf[step]!]!);
+    const [low, high] = this.startsBetween(step);
+    let position = isForward ? Math.max(from, firstFrom(starts, low)) : Math.min(from, firstFrom(starts, high + 1) - 1);
+    while (position >= 0 && position < starts.length) {
+      const start = starts[position]!;
+      if (start < low || start > high) return null;
+      if (at.dry[position]! > due || !this.fits(step, position)) {
+        position += isForward ? 1 : -1;
+        continue;
+      }
+      const clash = this.isPinned[step] ? null : this.clashAt(step, position);
+      if (!clash) return position;
+      position = isForward
+        ? Math.max(position + 1, firstFrom(starts, clash.to))
+        : Math.min(position - 1, firstFrom(starts, clash.from) - 1);
+    }
+    return null;
+  }
+
+  private clashAt(step: number, position: number): { readonly from: number; readonly to: number } | null {
+    const { starts, at } = this.model.classes[step]!;
+    if (this.model.isFact[step]) return null;
+    for (const { resource, units, until } of this.model.uses[step]!) {
+      const clash = this.timelines[resource]!.clash(starts[position]!, at[until][position]!, units);
+      if (clash) return clash;
+    }
+    return null;
+  }
+
+  /** Starts that least and greatest gaps to what is placed allow at the most; `fits` tells which of them do. */
+  protected startsBetween(step: number): [low: number, high: number] {
+    const { leastAfter, mostAfter } = this.model.classes[step]!;
+    let [low, high] = [-Infinity, Infinity];
+    for (const { from, a, to, b, min, max } of this.gapsOf[step]!) {
+      if (to === step && from !== step && this.positions[from]! >= 0) {
+        const minute = this.minuteOf(from, a);
+        low = Math.max(low, minute + min - mostAfter[b]);
+        high = Math.min(high, minute + this.mostOf(max) - leastAfter[b]);
+      }
+      if (from === step && to !== step && this.positions[to]! >= 0) {
+        const minute = this.minuteOf(to, b);
+        low = Math.max(low, minute - this.mostOf(max) - mostAfter[a]);
+        high = Math.min(high, minute - min - leastAfter[a]);
+      }
+    }
+    return [low, high];
+  }
+
+  /** The greatest gap that is asked for. */
+  protected mostOf(max: number): number {
+    return max;
+  }
+
+  /** Whether a gap lies in one of the windows of a choice. */
+  protected isInWindow({ windows }: Choice, minutes: number): boolean {
+    return windows.some(([low, high]) => minutes >= low && minutes <= high);
+  }
+
+  protected fits(step: number, position: number): boolean {
+    const own = this.model.classes[step]!.at;
+    const minute = (other: number, point: Point): number | null =>
+      other === step ? own[point][position]! : this.positions[other]! < 0 ? null : this.minuteOf(other, point);
+    for (const { from, a, to, b, min, max } of this.gapsOf[step]!) {
+      const [one, other] = [minute(from, a), minute(to, b)];
+      if (one !== null && other !== null && (other - one < min || other - one > this.mostOf(max))) return false;
+    }
+    for (const choice of this.choicesOf[step]!) {
+      const { from, a, to, b } = choice;
+      const [one, other] = [minute(from, a), minute(to, b)];
+      if (one !== null && other !== null && !this.isInWindow(choice, other - one)) return false;
+    }
+    return true;
+  }
+}
+
+/** Places one cluster after the other as early (backward: as late) as it can be; one object for a problem. */
+export class Dispatcher extends Placer {
+  private readonly areFacts: readonly boolean[];
+
+  constructor(
+    model: Model,
+    private readonly clusters: Clusters,
+    direction: Direction,
+  ) {
+    super(model, direction);
+    this.areFacts = clusters.members.map((own) => own.every((step) => model.isFact[step]));
+  }
+
+  /**
+   * @param key of each cluster: of those that may be placed, the one with the smallest goes first
+   * @returns positions, or the step that could not be placed
+   */
+  place(key: ArrayLike<number>): { readonly positions: Int32Array } | { readonly stuck: number } {
+    const { clusters } = this;
+    const isForward = this.direction === 'forward';
+    const unheld = this.clear();
+    if (unheld !== null) return { stuck: unheld };
     const [needs, frees] = isForward ? [clusters.before, clusters.after] : [clusters.after, clusters.before];
     const open = needs.map((list) => list.length);
     const ready = open.flatMap((count, cluster) => (count === 0 ? [cluster] : []));
@@ -195,87 +308,5 @@ export class Dispatcher {
       from = retry;
     }
     return stuck;
-  }
-
-  private hold(step: number, position: number, sign: 1 | -1): void {
-    if (!this.isPinned[step]) this.book(step, position, sign);
-  }
-
-  private book(step: number, position: number, sign: 1 | -1): void {
-    const { starts, at } = this.model.classes[step]!;
-    for (const { resource, units, until } of this.model.uses[step]!)
-      this.timelines[resource]!.hold(starts[position]!, at[until][position]!, sign * units);
-  }
-
-  private minuteOf(step: number, point: Point): number {
-    return this.model.classes[step]!.at[point][this.positions[step]!]!;
-  }
-
-  /** The first position from one on, in the direction, that fits what is placed; null for none. */
-  private firstFit(step: number, from: number): number | null {
-    const { starts, at } = this.model.classes[step]!;
-    const isForward = this.direction === 'forward';
-    const due = isForward ? Infinity : this.model.due[this.model.itemOf[step]!]!;
-    const [low, high] = this.startsBetween(step);
-    let position = isForward ? Math.max(from, firstFrom(starts, low)) : Math.min(from, firstFrom(starts, high + 1) - 1);
-    while (position >= 0 && position < starts.length) {
-      const start = starts[position]!;
-      if (start < low || start > high) return null;
-      if (at.dry[position]! > due || !this.fits(step, position)) {
-        position += isForward ? 1 : -1;
-        continue;
-      }
-      const clash = this.isPinned[step] ? null : this.clashAt(step, position);
-      if (!clash) return position;
-      position = isForward
-        ? Math.max(position + 1, firstFrom(starts, clash.to))
-        : Math.min(position - 1, firstFrom(starts, clash.from) - 1);
-    }
-    return null;
-  }
-
-  private clashAt(step: number, position: number): { readonly from: number; readonly to: number } | null {
-    const { starts, at } = this.model.classes[step]!;
-    if (this.model.isFact[step]) return null;
-    for (const { resource, units, until } of this.model.uses[step]!) {
-      const clash = this.timelines[resource]!.clash(starts[position]!, at[until][position]!, units);
-      if (clash) return clash;
-    }
-    return null;
-  }
-
-  /** Starts that least and greatest gaps to what is placed allow at the most; `fits` tells which of them do. */
-  private startsBetween(step: number): [low: number, high: number] {
-    const { leastAfter, mostAfter } = this.model.classes[step]!;
-    let [low, high] = [-Infinity, Infinity];
-    for (const { from, a, to, b, min, max } of this.gapsOf[step]!) {
-      if (to === step && from !== step && this.positions[from]! >= 0) {
-        const minute = this.minuteOf(from, a);
-        low = Math.max(low, minute + min - mostAfter[b]);
-        high = Math.min(high, minute + max - leastAfter[b]);
-      }
-      if (from === step && to !== step && this.positions[to]! >= 0) {
-        const minute = this.minuteOf(to, b);
-        low = Math.max(low, minute - max - mostAfter[a]);
-        high = Math.min(high, minute - min - leastAfter[a]);
-      }
-    }
-    return [low, high];
-  }
-
-  private fits(step: number, position: number): boolean {
-    const own = this.model.classes[step]!.at;
-    const minute = (other: number, point: Point): number | null =>
-      other === step ? own[point][position]! : this.positions[other]! < 0 ? null : this.minuteOf(other, point);
-    for (const { from, a, to, b, min, max } of this.gapsOf[step]!) {
-      const [one, other] = [minute(from, a), minute(to, b)];
-      if (one !== null && other !== null && (other - one < min || other - one > max)) return false;
-    }
-    for (const { from, a, to, b, windows } of this.choicesOf[step]!) {
-      const [one, other] = [minute(from, a), minute(to, b)];
-      if (one !== null && other !== null && !windows.some(([low, high]) => other - one >= low && other - one <= high))
-        return false;
-    }
-    return true;
   }
 }

@@ -1,10 +1,10 @@
 import { failed, type Problem } from '../../problem/index.ts';
 import { propagated, touching, wholeBounds } from './bounds.ts';
-import { clustersOf, Dispatcher, type Clusters } from './dispatch.ts';
 import { modelOf, type Gap, type Model, type Point } from './model.ts';
-import { scoreOf, timesOf, type Score } from './objective.ts';
+import { gathered } from './gather.ts';
+import { Improver, type Found } from './improve.ts';
+import { scoreOf, timesOf } from './objective.ts';
 import type { BenchProblem } from './problem.ts';
-import { seeded } from './random.ts';
 import { plainRefusal, provenRefusal, refusalOf, refusalOfOneItem } from './refusal.ts';
 import { BenchSearch, type Direction } from './search.ts';
 
@@ -45,106 +45,6 @@ export const FIRST_LOOK = 1;
 const MOST_LARGE_ITERATIONS = 60;
 /** From so many steps on, a first look takes the first plan there is. */
 const MANY_STEPS = 400;
-
-/** Earliest (latest) start of every step by the gaps alone, minutes. */
-const reachOf = (model: Model): { earliest: Float64Array; latest: Float64Array } | null => {
-  const bounds = wholeBounds(model);
-  const all = model.steps.map((_, step) => step);
-  if (propagated(model, bounds, model.gaps, touching(all.length, model.gaps), all) !== null) return null;
-  const minutes = (positions: Int32Array) =>
-    Float64Array.from(all, (step) => model.classes[step]!.starts[positions[step]!]!);
-  return { earliest: minutes(bounds.lo), latest: minutes(bounds.hi) };
-};
-
-const isBetter = (one: Score, other: Score, direction: Direction): boolean => {
-  if (direction === 'backward') return one.leastStart > other.leastStart;
-  if (one.tardiness !== other.tardiness) return one.tardiness < other.tardiness;
-  if (one.makespan !== other.makespan) return one.makespan < other.makespan;
-  return one.sittings < other.sittings;
-};
-
-/** How long each cluster's successors still take, by least gaps and work: what is urgent goes first. */
-const tailsOf = (model: Model, { members, after, before }: Clusters, direction: Direction): Float64Array => {
-  const isForward = direction === 'forward';
-  const [next, needs] = isForward ? [after, before] : [before, after];
-  const work = members.map((own) =>
-    own.reduce((sum, step) => {
-      const { start, dry } = model.classes[step]!.at;
-      return sum + dry[0]! - start[0]!;
-    }, 0),
-  );
-  const tails = new Float64Array(members.length);
-  // against the order: those that nothing follows come first
-  const open = next.map((list) => list.length);
-  const ready = open.flatMap((count, cluster) => (count ? [] : [cluster]));
-  for (let head = 0; head < ready.length; head += 1) {
-    const cluster = ready[head]!;
-    tails[cluster] = work[cluster]! + Math.max(0, ...next[cluster]!.map((other) => tails[other]!));
-    for (const other of needs[cluster]!) {
-      open[other]! -= 1;
-      if (open[other] === 0) ready.push(other);
-    }
-  }
-  return tails;
-};
-
-interface Found {
-  readonly positions: Int32Array;
-  readonly score: Score;
-}
-
-/** Plans by dispatching with several priorities, then with keys that are shaken a little; the best. */
-const dispatched = (
-  model: Model,
-  direction: Direction,
-  seed: number,
-  iterations: number,
-  isFirstLook = false,
-): { best: Found | null; stuck: number | null } => {
-  const clusters = clustersOf(model);
-  const dispatcher = new Dispatcher(model, clusters, direction);
-  const reach = reachOf(model);
-  const isForward = direction === 'forward';
-  const random = seeded(seed);
-  const tails = tailsOf(model, clusters, direction);
-  const over = (values: Float64Array | null, pick: (own: readonly number[]) => number) =>
-    Float64Array.from(clusters.members, (own) => (values ? pick(own.map((step) => values[step]!)) : 0));
-  const earliest = over(reach?.earliest ?? null, (minutes) => Math.min(...minutes));
-  const latest = over(reach?.latest ?? null, (minutes) => Math.min(...minutes));
-  const due = Float64Array.from(clusters.members, (own) =>
-    Math.min(1e9, ...own.map((step) => model.due[model.itemOf[step]!]!)),
-  );
-  const keys = isForward
-    ? [tails.map((tail, at) => due[at]! - tail), tails.map((tail) => -tail), latest, earliest]
-    : [
-        tails.map((tail, at) => -(due[at]! === 1e9 ? 0 : due[at]!) - tail),
-        tails.map((tail) => -tail),
-        latest.map((minute) => -minute),
-      ];
-  let best: Found | null = null;
-  let bestKey: ArrayLike<number> = keys[0]!;
-  let stuck: number | null = null;
-  const attempt = (key: ArrayLike<number>) => {
-    const placed = dispatcher.place(key);
-    if ('stuck' in placed) {
-      stuck = placed.stuck;
-      return;
-    }
-    const score = scoreOf(model, placed.positions);
-    if (!best || isBetter(score, best.score, direction))
-      [best, bestKey] = [{ positions: placed.positions, score }, key];
-  };
-  for (const key of keys) {
-    attempt(key);
-    if (best && isFirstLook) break;
-  }
-  const spread = Math.max(1, ...tails);
-  for (let iteration = 0; iteration < iterations && !(best && isFirstLook); iteration += 1) {
-    const strength = spread * (best ? 0.02 + 0.3 * random() * random() : 1);
-    attempt(Float64Array.from(bestKey, (value) => value + (random() - 0.5) * strength));
-  }
-  return { best, stuck };
-};
 
 /** The steps that the last one hangs on, from the first: each begins as soon as the one before it, or the hands or place it needs, allows. */
 const chainOf = (model: Model, positions: Int32Array): string[] => {
@@ -245,6 +145,13 @@ const boundOf = (model: Model, direction: Direction): number => {
 const carried = (from: Model, to: Model, positions: Int32Array): Int32Array =>
   positions.map((position, step) => to.classes[step]!.starts.indexOf(from.classes[step]!.starts[position]!));
 
+/** The best plan of the portfolio of orders. */
+const bestInOrder = (model: Model): Found | null => {
+  const improver = new Improver(model, 'forward', 1);
+  improver.first(false);
+  return improver.best;
+};
+
 /** Empties one sitting after the other, as long as the plan stays as good (or, where sittings matter most, a plan). */
 const withFewerSittings = (
   problem: BenchProblem,
@@ -272,7 +179,7 @@ const withFewerSittings = (
       const { positions } =
         model.steps.length <= SMALL && model.busy.every((stretches) => stretches.length === 0)
           ? new BenchSearch(tried, { direction: 'forward', nodes: budget, accept: limit }).run()
-          : { positions: dispatched(tried, 'forward', 1, 0).best?.positions ?? null };
+          : { positions: bestInOrder(tried)?.positions ?? null };
       if (!positions) continue;
       const whole = carried(tried, model, positions);
       if (whole.includes(-1)) continue;
@@ -311,23 +218,27 @@ export const planBench = (
   // the tree orders steps against each other, not against hands that are away
   const isSmall = model.steps.length <= SMALL && model.busy.every((stretches) => stretches.length === 0);
   const iterations = isSmall ? 20 : Math.max(20, Math.min(budget, MOST_LARGE_ITERATIONS));
-  const first = dispatched(model, direction, seed, iterations, model.steps.length > MANY_STEPS && budget <= FIRST_LOOK);
-  let found = first.best;
+  const isFirstLook = budget <= FIRST_LOOK;
+  const improver = new Improver(model, direction, seed);
+  improver.first(isFirstLook && model.steps.length > MANY_STEPS);
+  if (!(isFirstLook && model.steps.length > MANY_STEPS && improver.best)) improver.shake(iterations);
   let isProven = false;
   if (isSmall) {
     const search = new BenchSearch(model, {
       direction,
       nodes: nodesFor(model.steps.length, budget),
-      incumbent: found?.positions ?? null,
+      incumbent: improver.best?.positions ?? null,
     }).run();
     isProven = search.isProven;
-    if (search.positions) found = { positions: search.positions, score: scoreOf(model, search.positions) };
+    if (search.positions) improver.take({ positions: search.positions });
     else if (search.isProven) return failed(provenRefusal(problem, direction));
   }
+  if (!isFirstLook && !isProven) improver.improve(boundOf(model, direction), budget, iterations);
+  let found = improver.best;
   if (!found) {
     const proven = refusalOfOneItem(problem, direction);
     if (proven) return failed(proven);
-    const step = model.steps[first.stuck ?? 0]!.id;
+    const step = model.steps[improver.stuck ?? 0]!.id;
     return failed(
       refusalOf(
         'no-plan-found',
@@ -341,6 +252,10 @@ export const planBench = (
   // emptying sittings asks for a plan each: not for a first look, and for a large bench only where that matters most
   if (direction === 'forward' && budget > FIRST_LOOK && (isSmall || prefer === 'fewest-sittings'))
     found = withFewerSittings(problem, model, found, prefer === 'fewest-sittings', budget);
+  if (direction === 'forward' && model.steps.length <= MANY_STEPS) {
+    const positions = gathered(model, found.positions);
+    found = { positions, score: scoreOf(model, positions) };
+  }
   const reached = direction === 'forward' ? found.score.makespan : found.score.leastStart;
   return {
     ok: true,

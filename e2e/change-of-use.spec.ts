@@ -60,7 +60,10 @@ test('layers edited by hand are judged again, and every figure says where it is 
     .fill('3');
   await page.keyboard.press('Tab');
   await page.keyboard.press('4');
-  await page.getByText('Exterior latex, coat 3 of 3').first().waitFor();
+  await page
+    .getByText(/Exterior latex, (coat|front) 3 of 3/)
+    .first()
+    .waitFor();
 });
 
 test('a step is marked done at a time and the rest of the plan follows; the mark can be taken back', async ({
@@ -83,7 +86,10 @@ test('a step is marked done at a time and the rest of the plan follows; the mark
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.locator('.sg-step.is-done')).toHaveCount(1);
   await page.reload();
+  // what is done is ticked and folded
+  await page.getByText('One step done').click();
   await expect(page.locator('.sg-step.is-done').first()).toContainText('19:30');
+  await page.locator('.sg-step.is-done').getByRole('button').first().click();
   await page.getByRole('button', { name: 'Done · take back' }).click();
   await expect(page.locator('.sg-step.is-done')).toHaveCount(0);
 });

@@ -162,6 +162,7 @@ test('a mark past unfinished steps asks about them; all marks are listed, each w
   await page.clock.setFixedTime(new Date('2026-11-25T09:00:00Z'));
   await page.goto('/pieces/demo-plaques/plan');
   const last = page.locator('.sg-step').last();
+  await last.getByRole('button').first().click();
   await last.getByRole('button', { name: /^Mark/ }).click();
   await page.getByText(/Before it comes what is not marked yet/).waitFor();
   await page.getByRole('button', { name: /done too/ }).click();

@@ -43,7 +43,7 @@ const stepsOfOne = (
   conditions: CoatConditions,
   hazards: (product: Product | undefined) => readonly string[],
 ): Step[] => {
-  const { tried, product, words, ruleIds, operationId, trial } = first;
+  const { tried, product, words, ruleIds, operationId } = first;
   const { bench } = scene.catalogue;
   const { attended, wait } = judgedOf(first, climate, conditions);
   const work = tried ? sum(attended ? [tried.work, attended] : [tried.work]) : bench.workLook;
@@ -60,8 +60,7 @@ const stepsOfOne = (
     kind: tried ? 'try' : 'look',
     partId: scene.part.id,
     label,
-    // once it was tried, the words are those of the trial
-    detail: sentences([tried && named(tried.detail, product, scene), !trial && words]),
+    detail: tried ? named(tried.detail, product, scene) : sentences([words]),
     ...minutes,
   });
   const done: Step = {

@@ -84,13 +84,6 @@ const StepBody = ({ model, step, planned }: { model: PieceModel; step: Step; pla
         {planned.isBeyondForecast && (
           <p className="sg-quiet">Beyond the forecast: the weather of that day is not known yet.</p>
         )}
-        {step.hazards.length > 0 && (
-          <ul className="sg-step-cautions" aria-label="Cautions">
-            {step.hazards.flatMap((id) =>
-              (catalogue.hazardById.get(id)?.cautions ?? []).map((caution) => <li key={caution}>{caution}</li>),
-            )}
-          </ul>
-        )}
       </div>
       <DoneMark
         pieceId={piece.id}
@@ -101,6 +94,13 @@ const StepBody = ({ model, step, planned }: { model: PieceModel; step: Step; pla
         zone={settings.zone}
         now={now}
       />
+      {step.hazards.length > 0 && (
+        <ul className="sg-step-cautions" aria-label="Cautions">
+          {step.hazards.flatMap((id) =>
+            (catalogue.hazardById.get(id)?.cautions ?? []).map((caution) => <li key={caution}>{caution}</li>),
+          )}
+        </ul>
+      )}
     </div>
   );
 };

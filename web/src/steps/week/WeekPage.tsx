@@ -8,7 +8,7 @@ import { useChanges } from '../../store/bench.ts';
 import { useForecast } from '../../store/forecast.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import { download } from '../../ui/download.ts';
-import { stopPlanning, tryMove, useChance, useSoonest } from '../../workers/planClient.ts';
+import { stopPlanning, tryMove, useChance, useSafeStart, useSoonest } from '../../workers/planClient.ts';
 import { BenchSheet } from './BenchSheet.tsx';
 import { ExplainPart } from './ExplainPart.tsx';
 import { MissedDates } from './MissedDates.tsx';
@@ -26,6 +26,26 @@ const USUAL_ZOOM = 2;
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
+/** How sure the dates are, in words; a plan that meets none of them is never called good. */
+const surely = (onTime: number): string =>
+  onTime === 0 ? ', but not once in all tries is every date met' : `, every date met: ${percent(onTime)} sure`;
+
+/** Planned backward: the latest start that is safe leads, the bare latest stands beside it. */
+const LatestStart = ({ state, model }: { state: WeekState; model: WeekModel }) => {
+  const { week, settings, now } = model;
+  const safe = useSafeStart(state.asked, true);
+  const bare = week.startsAt && dayAndTime(week.startsAt, settings.zone, now);
+  if (!safe.data) return <>the latest safe start is being worked out; </>;
+  return safe.data.ok ? (
+    <>
+      begin by <a href="#why">{dayAndTime(safe.data.startsAt, settings.zone, now)}</a>, {percent(safe.data.chance)} sure
+      {bare && ` (at the very latest ${bare}, with nothing left for bad luck)`}, ready{' '}
+    </>
+  ) : (
+    <>no start is safe enough{bare && ` (the very latest is ${bare})`}, ready </>
+  );
+};
+
 /** The whole bench in one sentence; its parts lead to what is behind them. */
 const Headline = ({ state, model }: { state: WeekState; model: WeekModel }) => {
   const { week, settings, now, rows } = model;
@@ -39,17 +59,14 @@ const Headline = ({ state, model }: { state: WeekState; model: WeekModel }) => {
     <h1 className="sg-week-sentence">
       {rows.length === 1 ? 'One piece' : `${rows.length} pieces`},{' '}
       <a href="#today">{week.sittings === 1 ? 'one sitting' : `${week.sittings} sittings`}</a>,{' '}
-      {backward && week.startsAt ? (
-        <>
-          begin by <a href="#why">{dayAndTime(week.startsAt, settings.zone, now)}</a>, ready{' '}
-        </>
-      ) : (
-        'all ready '
-      )}
+      {backward ? <LatestStart state={state} model={model} /> : 'all ready '}
       <a href="#why">{sayWhen(week.readyAt, settings.zone, now)}</a>
-      {onTime !== null
-        ? `, every date met: ${percent(onTime)} sure`
-        : nine && `, nine times in ten by ${sayWhen(nine, settings.zone, now)}`}
+      {!backward &&
+        (chance.data === undefined
+          ? ', how sure is being tried'
+          : onTime !== null
+            ? surely(onTime)
+            : nine && `, nine times in ten by ${sayWhen(nine, settings.zone, now)}`)}
       .{' '}
       {last && (
         <>

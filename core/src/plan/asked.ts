@@ -113,6 +113,20 @@ const firstOf = (findings: readonly Finding[], part: Part, pieceId: string, cata
   return [...asked.values()];
 };
 
+/** The operation whose cut is spoken of: what tape lifts was cut for the film before it. */
+const cutOf = ({ stack }: Part, operationId: string | null): string => {
+  const operations = stack?.operations ?? [];
+  const at = operations.findIndex(({ id }) => id === operationId);
+  const own = operations[at];
+  if (own?.op !== 'apply' || own.role !== 'transfer') return operationId ?? OF_PIECE;
+  return (
+    operations
+      .slice(0, at)
+      .reverse()
+      .find((one) => one.op === 'apply' && one.role === 'film')?.id ?? own.id
+  );
+};
+
 const asked = (
   piece: Pick<Piece, 'id' | 'quantity'>,
   part: Part,
@@ -132,9 +146,9 @@ const asked = (
   const waits = new Map<string, AskedWait[]>();
   for (const { demand, instead, reason, operationId } of findings) {
     const at = operationId ?? OF_PIECE;
-    if (demand?.kind === 'doing') {
-      const into = demand.at === 'cut' ? cutting : doing;
-      if (!into.get(at)?.includes(instead)) pushed(into, at, instead);
+    if (demand?.kind === 'doing' && demand.at === 'cut') pushed(cutting, cutOf(part, operationId), instead);
+    else if (demand?.kind === 'doing') {
+      if (!doing.get(at)?.includes(instead)) pushed(doing, at, instead);
     } else if (demand?.kind === 'wait') pushed(waits, at, { at: demand.at, time: demand.time, why: reason });
   }
   const [stackProblem] = problems;

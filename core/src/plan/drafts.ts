@@ -31,8 +31,9 @@ const joins = (operation: Operation, last: Operation | undefined, catalogue: Cat
 };
 
 /** Glue stands before the stencil that it holds, pins and tape after it. */
-const inOrder = (operations: readonly Operation[]): readonly Operation[] => {
-  const isGlue = (one: Operation) => one.op === 'apply' && one.role === 'hold' && holdsBefore(one);
+const inOrder = (operations: readonly Operation[], { productById }: Catalogue): readonly Operation[] => {
+  const isGlue = (one: Operation) =>
+    one.op === 'apply' && one.role === 'hold' && holdsBefore(one, productById.get(one.productId));
   return operations.some(isGlue)
     ? [...operations].sort((one, other) => Number(isGlue(other)) - Number(isGlue(one)))
     : operations;
@@ -70,7 +71,7 @@ export const drafted = (part: Part, catalogue: Catalogue): Draft[] => {
   for (const operation of part.stack?.operations ?? []) {
     const last = drafts.at(-1);
     if (last && joins(operation, last.operations.at(-1), catalogue)) {
-      drafts[drafts.length - 1] = { ...last, operations: inOrder([...last.operations, operation]) };
+      drafts[drafts.length - 1] = { ...last, operations: inOrder([...last.operations, operation], catalogue) };
       continue;
     }
     const faces = facesOf(operation, isAllRound);

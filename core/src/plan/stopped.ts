@@ -46,7 +46,13 @@ export const madeSafe = (
       part && step.coatOf ? catalogueFor(part, catalogue).productById.get(step.coatOf)?.attacks : undefined;
     const operation = part?.stack?.operations.find(({ id }) => id === step.key);
     const treated = part?.stack?.operations.find((one) => one.op === 'treat' && one.of === step.key);
-    const isOver = treated ? done[`${treated.id}#1`] !== undefined : step.operationIds.length > 1;
+    // rinsed off with its own step, or heated through
+    const isOver = treated
+      ? done[`${treated.id}#1`] !== undefined
+      : step.operationIds.some((id) => {
+          const one = part?.stack?.operations.find((each) => each.id === id);
+          return one?.op === 'remove' && one.what === 'medium';
+        });
     return attacks && operation && done[step.id] !== undefined && !isOver && SAFE_WORDS[attacks]
       ? [{ step, words: SAFE_WORDS[attacks] }]
       : [];

@@ -2,7 +2,7 @@ import { scaled, type Figure, type Product } from '../materials/index.ts';
 import { chiefOf, isUsedUp, stencilRounds, type Draft } from './drafts.ts';
 import { GRID_MINUTES, type BenchPlace } from './step.ts';
 import { isCoat, workFigure } from './waits.ts';
-import type { Scene } from './words/index.ts';
+import { howOf, type Scene } from './words/index.ts';
 import type { Operation } from '../piece/index.ts';
 
 export const sum = (figures: readonly Figure[]): Figure => ({
@@ -59,7 +59,7 @@ export const workOf = (draft: Draft, scene: Scene): Work => {
   const dwell = isUsedUp(chief, catalogue) ? product?.dwell : undefined;
   const handsOn = sum(hands).typical;
   const setUp = Math.min(
-    (chief.op === 'apply' ? (bench.setUp[chief.how] ?? bench.setUpOther) : bench.setUpOther).typical,
+    (chief.op === 'apply' ? (bench.setUp[howOf(chief, product)] ?? bench.setUpOther) : bench.setUpOther).typical,
     handsOn / 2,
   );
   return {
@@ -160,8 +160,8 @@ export const placesOf = (operation: Operation, scene: Scene): readonly BenchPlac
   if (operation.op === 'treat') return operation.treat === 'bake' ? ['oven'] : [];
   if (operation.op !== 'apply') return [];
   return [
-    ...(operation.how === 'press' && operation.role !== 'mask' ? (['press'] as const) : []),
-    ...(operation.how === 'spray' && product?.air === 'outdoors' ? (['sprayPlace'] as const) : []),
+    ...(howOf(operation, product) === 'press' && operation.role !== 'mask' ? (['press'] as const) : []),
+    ...(howOf(operation, product) === 'spray' && product?.air === 'outdoors' ? (['sprayPlace'] as const) : []),
     ...(isTurned(product, scene) ? (['turner'] as const) : []),
   ];
 };

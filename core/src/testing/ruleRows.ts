@@ -842,7 +842,7 @@ export const RULE_ROWS: readonly RuleRow[] = [
   ),
   ...rowsOf(
     'seal-under-acetate',
-    ['cautions', wood, 'paint-stencil: m/sheet-acetate h/hold-spray e/edge-medium'],
+    ['cautions', wood, 'paint-stencil: m/sheet-acetate h/hold-spray e/edge-medium x/exterior-latex'],
     ['-', wood, PAINT],
   ),
   ...rowsOf(

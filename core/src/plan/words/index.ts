@@ -3,13 +3,13 @@ import type { ApplyOperation, Operation } from '../../piece/index.ts';
 import { formatDuration } from '../../units/index.ts';
 import { layWords, worksAtOnce } from './lay.ts';
 import { capitalised, sentences, spanWords } from './said.ts';
-import { cutFormOf, holdOf, wayOf, type Scene, type Way } from './scene.ts';
+import { cutFormOf, holdOf, howOf, wayOf, type Scene, type Way } from './scene.ts';
 
 export { cutWords } from './cut.ts';
 export { holdsBefore, mixWords, worksAtOnce } from './lay.ts';
 export { rightWhen } from './right.ts';
 export { capitalised, sentences, spanWords } from './said.ts';
-export { holdOf, sceneOf, wayOf, type Scene } from './scene.ts';
+export { holdOf, howOf, sceneOf, type Scene } from './scene.ts';
 
 const TREATS = { burn: 'Heat evenly, keep moving', bake: 'Bake', heatSet: 'Heat-set' } as const;
 
@@ -32,7 +32,7 @@ const applyLabel = (
   if (product && operation.role === 'mask')
     return `${{ glue: 'Lay', heat: 'Iron on', pins: 'Pin down', loose: 'Lay' }[holdOf(product)]} ${name}`;
   if (product && operation.role === 'film')
-    return `${operation.how === 'press' || cutFormOf(product) === 'printed' ? 'Press' : 'Lay'} ${name}`;
+    return `${howOf(operation, product) === 'press' || cutFormOf(product) === 'printed' ? 'Press' : 'Lay'} ${name}`;
   const colour = colourOf(operation, scene);
   const sentence = `${capitalised(name)}${colour === undefined ? '' : `, ${colour}`}`;
   if (operation.coats > 1) return `${sentence}, ${face ?? 'coat'} ${coat} of ${operation.coats}`;
@@ -124,11 +124,11 @@ const TOOL_NEEDS: Readonly<Record<Product['tools'][number], string>> = {
 };
 
 const applyNeeds = (operation: ApplyOperation, product: Product, scene: Scene): readonly string[] => {
-  const way = WAY_NEEDS[wayOf(operation, scene)];
+  const way = WAY_NEEDS[wayOf(operation, product, scene)];
   // prep is named by what is done, not by what lies there
   if (operation.role === 'prep')
-    return ['sand', 'wipe', 'soak', 'press', 'roll'].includes(operation.how)
-      ? [operation.how === 'roll' ? 'a lint roller' : way]
+    return ['sand', 'wipe', 'soak', 'press', 'roll'].includes(howOf(operation, product))
+      ? [howOf(operation, product) === 'roll' ? 'a lint roller' : way]
       : [];
   const tools = product.tools.filter((tool) => !(tool === 'turner' && scene.isFlat)).map((tool) => TOOL_NEEDS[tool]);
   if (operation.role === 'mask')
@@ -136,7 +136,7 @@ const applyNeeds = (operation: ApplyOperation, product: Product, scene: Scene): 
       product.name,
       { glue: WAY_NEEDS.squeegee, heat: 'a dry iron', pins: WAY_NEEDS.pin, loose: '' }[holdOf(product)],
     ];
-  if (operation.role === 'hold' && operation.how === 'pin') return [WAY_NEEDS.pin, 'glue dots'];
+  if (operation.role === 'hold' && howOf(operation, product) === 'pin') return [WAY_NEEDS.pin, 'glue dots'];
   return [product.name, way, ...tools];
 };
 
@@ -169,7 +169,7 @@ export const watchWords = (
 ): string | undefined => {
   if (operation.op !== 'apply' || !product) return undefined;
   if (worksAtOnce(product)) return `Check every ${spanWords(bench.checkEvery)} until it is through`;
-  return product.kind === 'stain' && operation.how === 'wipe'
+  return product.kind === 'stain' && howOf(operation, product) === 'wipe'
     ? `Wipe off what stays on top within ${formatDuration(bench.wipeWithin.high)}`
     : undefined;
 };

@@ -1,7 +1,7 @@
 import type { Product } from '../../materials/index.ts';
 import type { ApplyOperation } from '../../piece/index.ts';
 import { capitalised, sentences, spanWords } from './said.ts';
-import { holdOf, wayOf, type Ground, type Hold, type Scene, type Way } from './scene.ts';
+import { holdOf, howOf, wayOf, type Ground, type Hold, type Scene, type Way } from './scene.ts';
 
 /** How a coat goes on. */
 const COATS: Readonly<Record<Way, string>> = {
@@ -48,7 +48,8 @@ const HOLDS: Readonly<
 const DOTTED: Readonly<Partial<Record<Way, string>>> = { pin: 'Glue dots under what stays loose' };
 const TAPED = { isBefore: false, words: () => 'Tape its edge all round and cover what is around it with paper' };
 
-export const holdsBefore = ({ how }: ApplyOperation): boolean => (HOLDS[how] ?? TAPED).isBefore;
+export const holdsBefore = (operation: ApplyOperation, product: Product | undefined): boolean =>
+  (HOLDS[howOf(operation, product)] ?? TAPED).isBefore;
 
 const heatOf = ({ workC, dwell }: Product): string =>
   [workC && `at ${spanWords(workC)}`, dwell && `for ${spanWords(dwell)}`].filter(Boolean).join(' ');
@@ -69,18 +70,19 @@ export const mixWords = ({ mix }: Product): string | undefined => {
 const filmWords = (operation: ApplyOperation, product: Product, scene: Scene): string => {
   if (product.kind === 'sheet')
     return `Printed side down on the piece, butcher paper below and above; press ${heatOf(product)}, nothing shifting; lift it straight up`;
-  if (operation.how === 'press')
+  if (howOf(operation, product) === 'press')
     return `Film down on the piece, carrier up; press ${heatOf(product)}; take the carrier off warm or cold as the film says; then from the back for about half the time`;
   if (scene.methodOf(operation)?.covers === 'area')
     return 'Hinge it with tape, with witness marks across film and piece; lay it down from the hinge without stretching; seam away from view, off the rim; warm it gently where it has to shrink back';
   return '';
 };
 
-const coatWords = (operation: ApplyOperation, scene: Scene): string => {
+const coatWords = (operation: ApplyOperation, product: Product, scene: Scene): string => {
+  const way = wayOf(operation, product, scene);
   const mask = scene.maskAt(operation);
   if (operation.role === 'edgeSeal') return 'A thin line toward the edge of every opening: it fills what would leak';
-  const away = mask && operation.role === 'medium' && ['brush', 'sponge', 'stipple'].includes(operation.how);
-  return `${COATS[wayOf(operation, scene)]}${away ? ', away from the edge of the mask' : ''}`;
+  const away = mask && operation.role === 'medium' && ['brush', 'sponge', 'stipple'].includes(way);
+  return `${COATS[way]}${away ? ', away from the edge of the mask' : ''}`;
 };
 
 /** How one operation that lays something is done, on this surface. */
@@ -92,8 +94,8 @@ export const layWords = (operation: ApplyOperation, product: Product, scene: Sce
       return MASKS[holdOf(product)](scene.ground, product);
     case 'hold':
       return (
-        (holdOf(scene.maskAt(operation) ?? {}) === 'pins' && DOTTED[operation.how]) ||
-        (HOLDS[operation.how] ?? TAPED).words(product)
+        (holdOf(scene.maskAt(operation) ?? {}) === 'pins' && DOTTED[howOf(operation, product)]) ||
+        (HOLDS[howOf(operation, product)] ?? TAPED).words(product)
       );
     case 'transfer':
       return 'Lift it with the tape, lay it down from the middle, peel the tape back on itself, slowly';
@@ -102,6 +104,6 @@ export const layWords = (operation: ApplyOperation, product: Product, scene: Sce
     default:
       return product.attacks
         ? sentences([product.about, worksAtOnce(product) && `It works ${spanWords(product.dwell!)}`])
-        : coatWords(operation, scene);
+        : coatWords(operation, product, scene);
   }
 };

@@ -1,6 +1,6 @@
 import type { Product } from '../../materials/index.ts';
 import type { ApplyOperation, Operation } from '../../piece/index.ts';
-import { holdOf, wayOf, type Ground, type Hold, type Scene } from './scene.ts';
+import { holdOf, howOf, wayOf, type Ground, type Hold, type Scene } from './scene.ts';
 
 const MASK_RIGHT: Readonly<Record<Hold, string>> = {
   glue: 'No bubble, every edge down, islands where they belong.',
@@ -21,19 +21,19 @@ const coatRight = (operation: ApplyOperation, product: Product, scene: Scene): s
     return 'Even all over; look every time you check, at the slowest corner.';
   if (product.attacks === 'rawWood') return 'Damp and even in every opening, nothing standing; dry before it goes on.';
   if (operation.role === 'edgeSeal') return 'A thin line over every edge, no pool.';
-  if (wayOf(operation, scene) === 'swirl') return 'The whole inside is covered; nothing runs any more.';
+  if (wayOf(operation, product, scene) === 'swirl') return 'The whole inside is covered; nothing runs any more.';
   if (product.kind === 'stain' || product.carrier === 'wax' || product.flags.includes('neverUnderFilm'))
     return 'Even, the grain shows; nothing wet or shining stands on top.';
-  if (operation.how === 'pour') return 'Level, no bubble, no bare spot at the edge.';
+  if (howOf(operation, product) === 'pour') return 'Level, no bubble, no bare spot at the edge.';
   const mask = scene.maskAt(operation) ? ' No puddle at the edges of the mask.' : '';
-  if (operation.how === 'spray') return `A thin, even mist; no run, no dry grain.${mask}`;
+  if (howOf(operation, product) === 'spray') return `A thin, even mist; no run, no dry grain.${mask}`;
   const { ground } = scene;
   return `${COLOUR_RIGHT[ground]}${mask}`;
 };
 
 const filmRight = (operation: ApplyOperation, product: Product, scene: Scene): string => {
   if (product.kind === 'sheet') return 'The colour is strong and sharp, no ghost beside it.';
-  if (operation.how === 'press') return 'The weave shows through the film; no edge lifts when it is cold.';
+  if (howOf(operation, product) === 'press') return 'The weave shows through the film; no edge lifts when it is cold.';
   return scene.methodOf(operation)?.covers === 'area'
     ? 'No wrinkle, the seam straight, off the rim.'
     : 'No bubble, every edge down; nothing stays on the tape.';
@@ -65,7 +65,7 @@ export const rightWhen = (operation: Operation, product: Product | undefined, sc
     case 'mask':
       return MASK_RIGHT[holdOf(product)];
     case 'hold':
-      return operation.how === 'pin' ? MASK_RIGHT.pins : MASK_RIGHT.loose;
+      return howOf(operation, product) === 'pin' ? MASK_RIGHT.pins : MASK_RIGHT.loose;
     case 'film':
       return filmRight(operation, product, scene);
     case 'transfer':

@@ -97,7 +97,12 @@ export const sceneOf = (part: Part, catalogue: Catalogue, workshop: Workshop, qu
   };
 };
 
-/** How a coat is really laid: inside a vessel nothing is sponged. */
 export type Way = ApplyOperation['how'];
-export const wayOf = (operation: ApplyOperation, scene: Scene): Way =>
-  operation.role === 'medium' && scene.methodOf(operation)?.side === 'inside' ? 'swirl' : operation.how;
+
+/** How a product is laid: as the stack says, where that is a way for it, else its own way. */
+export const howOf = ({ how }: ApplyOperation, product: Product | undefined): Way =>
+  !product || product.how.includes(how) ? how : (product.how.find((own) => own !== 'cut') ?? product.how[0] ?? how);
+
+/** How a coat is really laid: inside a vessel nothing is sponged. */
+export const wayOf = (operation: ApplyOperation, product: Product | undefined, scene: Scene): Way =>
+  operation.role === 'medium' && scene.methodOf(operation)?.side === 'inside' ? 'swirl' : howOf(operation, product);

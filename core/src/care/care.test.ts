@@ -2,10 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import { catalogue, overlay } from '../materials/index.ts';
 import { matchLayers } from '../match/index.ts';
 import { planPieces } from '../plan/index.ts';
-import { DEFAULT_SCHOOLS, plainPiece, type Part, type Stack } from '../piece/index.ts';
+import { DEFAULT_SCHOOLS, plainPiece, type Part, type Stack, type Use } from '../piece/index.ts';
 import { briefOf, finish, type Said } from '../testing/briefs.ts';
+import { stackFrom } from '../testing/ruleRows.ts';
 import type { CareAxis } from '../materials/index.ts';
-import { careOf, weakestWashing, type CareLimit, type CareZone } from './index.ts';
+import { careOf, headlineOf, weakestWashing, type CareLimit, type CareZone } from './index.ts';
 
 const all = catalogue();
 const CLIMATE = { temperatureC: 23, relativeHumidity: 50 };
@@ -289,3 +290,94 @@ test('without layers there is nothing to limit', () =>
     ok: false,
     problems: [{ code: 'no-stack' }],
   }));
+
+describe('what the thing itself and what was done to it stand', () => {
+  const of = (base: string, stack: string, part: Partial<Part> = {}) => {
+    const [own] = plainPiece('p', 'x', base).parts;
+    const read = careOf(
+      {
+        ...own!,
+        designs: own!.designs.map((design) => ({ ...design, id: 't.design' })),
+        ...part,
+        stack: stackFrom(stack),
+      },
+      all,
+    );
+    if (!read.ok) throw new Error(read.problems[0]!.given);
+    return read.limits;
+  };
+  const use = (facts: Partial<Use>): Partial<Part> => ({
+    use: { ...plainPiece('p', 'x', 'hardwood').parts[0]!.use, ...facts },
+  });
+  const at = (limits: readonly CareLimit[], axis: CareLimit['axis'], zone?: CareZone) =>
+    limits.find((limit) => limit.axis === axis && (zone ? limit.zone === zone : limit.zone !== 'rest'))!;
+
+  test('steel that is bared or bare rusts: wiped, never soaked', () => {
+    const bare = of('steel-mild', 'decal: f/film-permanent');
+    expect(at(bare, 'water')).toMatchObject({ value: 'wipe', cause: { name: 'bare mild steel, which rusts' } });
+    expect(at(bare, 'soak').value).toBe('no');
+    const coated = of('steel-mild', 'decal: g/metal-primer g/aerosol-enamel f/film-permanent');
+    expect(at(coated, 'water').cause.name).not.toContain('rusts');
+    expect(at(of('steel-stainless', 'decal: f/film-permanent'), 'water').cause.name).not.toContain('rusts');
+  });
+  test('what is burnt is wiped and not scrubbed, and is of unknown use for food', () => {
+    const burnt = of('hardwood', 'burn: x/burn-paste b');
+    expect(at(burnt, 'water')).toMatchObject({ value: 'wipe' });
+    expect(at(burnt, 'scrub')).toMatchObject({ value: 'no', cause: { name: 'the burn' } });
+    expect(at(burnt, 'food').value).toBe('unknown');
+    expect(at(burnt, 'scrub', 'rest').value).not.toBe('no');
+  });
+  test('a frosted face is rubbed softly', () =>
+    expect(at(of('glass-soda-lime', 'frost-etch: m/film-permanent x/frost-cream r u/wet'), 'scrub').value).toBe(
+      'soft',
+    ));
+  test.each([
+    ['vacuumVessel', 'handWash'],
+    ['lamp', 'wipe'],
+    ['appliance', 'wipe'],
+    ['ordinary', 'dishwasher'],
+  ] as const)('%s: %s at the most', (item, value) =>
+    expect(
+      at(of('steel-stainless', 'strip-etch: m/film-permanent x/remover-gel r u/wet', use({ item })), 'water', 'rest')
+        .value,
+    ).toBe(value),
+  );
+
+  describe('the headline', () => {
+    const limit = (facts: Partial<CareLimit>): CareLimit => ({
+      zone: 'outside',
+      axis: 'water',
+      value: 'handWash',
+      cause: { operationId: null, name: 'it', basis: 'practice', figure: null },
+      from: null,
+      waitsFor: null,
+      waitFigure: null,
+      ...facts,
+    });
+    test('is laundry where all of it is laundered, at the lowest of its figures', () =>
+      expect(
+        headlineOf([
+          limit({}),
+          limit({ axis: 'laundry', value: 40 }),
+          limit({ axis: 'laundry', value: 30, zone: 'rest' }),
+        ]),
+      ).toMatchObject({ axis: 'laundry', value: 30 }));
+    test('is washing where a part of it is not laundered: never both', () =>
+      expect(
+        headlineOf([
+          limit({ value: 'wipe' }),
+          limit({ axis: 'laundry', value: 40 }),
+          limit({ axis: 'laundry', value: 'no', zone: 'rest' }),
+        ]),
+      ).toMatchObject({ axis: 'water', value: 'wipe' }));
+    test('holds from when it holds in every zone', () =>
+      expect(
+        headlineOf([
+          limit({ value: 'wipe', from: '2026-12-01T00:00:00.000Z' }),
+          limit({ zone: 'rest', from: '2026-12-09T00:00:00.000Z', waitsFor: 'the slower one' }),
+        ]),
+      ).toMatchObject({ value: 'wipe', from: '2026-12-09T00:00:00.000Z', waitsFor: 'the slower one' }));
+    test('is none where nothing is said of washing', () =>
+      expect(headlineOf([limit({ axis: 'soak', value: 'no' })])).toBeUndefined());
+  });
+});

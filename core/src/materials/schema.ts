@@ -518,7 +518,6 @@ export const TRY_SORTS = [
   'clear',
   'oilyWood',
   'gas',
-  'wear',
 ] as const;
 export type TrySort = (typeof TRY_SORTS)[number];
 

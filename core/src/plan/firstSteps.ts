@@ -81,7 +81,10 @@ const stepsOfOne = (
     setUpMinutes: bench.workLook.typical,
     perPiece: bench.workLook,
   });
-  return [done, { ...judging, looksRight: gate.held, gate, after: [done.id], lags: [lag] }];
+  return [
+    { ...done, looksRight: 'Laid as all of it will be laid, and left in peace.' },
+    { ...judging, looksRight: gate.held, gate, after: [done.id], lags: [lag] },
+  ];
 };
 
 /** All that is found out before the work begins: the rest waits for it. */

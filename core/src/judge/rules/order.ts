@@ -196,7 +196,9 @@ export const order: readonly Rule[] = [
       if (ageDays === null)
         return cautions(
           `how long the ${finish.name} has dried is not known`,
-          findOut(`It should be ${formatDuration(needed.high)} old; press a thumbnail in: no mark means ready.`),
+          (top.soils.includes('unknownAge') ? findOut : advice)(
+            `Press a thumbnail in where it will not show: no mark means ready. It should be ${formatDuration(needed.high)} old.`,
+          ),
           needed.basis,
           fact,
         );

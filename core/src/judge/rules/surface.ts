@@ -2,7 +2,7 @@ import { WATERS, rankIn } from '../../materials/index.ts';
 import type { Use } from '../../piece/index.ts';
 import { sinksIn } from '../asked.ts';
 import { blocks, cautions, type Context, type Judgement, type Rule, type Top } from '../context.ts';
-import { keeping, tryFirst } from '../demands.ts';
+import { keeping } from '../demands.ts';
 import { WATER_WORDS } from './words.ts';
 
 type Surface = Context['surface'];
@@ -101,7 +101,7 @@ const judged = ({ short, words, asked, instead }: Asked, { surface, use, top }: 
   if (how === 'unknown')
     return cautions(
       `whether the ${surface.name} itself ${asked(use)} is not known`,
-      tryFirst('wear', 'Try it on a spare one.'),
+      keeping('Try it on a spare one, or keep it from that.'),
       'estimate',
     );
   const reason = `the ${surface.name} itself ${words(surface, use)}`;

@@ -66,7 +66,7 @@ const contradictions = (piece: Piece): string[] => {
     say(step.kind !== 'own' && step.looksRight === '', `${step.id} does not say what right looks like`);
     say(/undefined|null|NaN|\{|\}/.test(`${text} ${step.looksRight}`), `${step.id} has a hole in its words`);
     say(new Set(step.needs).size !== step.needs.length, `${step.id} needs something twice`);
-    say(/\.\.|\. \.|  /.test(step.detail), `${step.id} is badly put together`);
+    say(/\.\.|\. \.| {2}/.test(step.detail), `${step.id} is badly put together`);
     // hands: pins and glue, heat and side by the material
     const mask = productsOf(piece, step).find(({ roles }) => roles.includes('mask') && !roles.includes('film'));
     say(mask?.tack === 'pins' && /press every edge/i.test(step.detail), `${step.id} presses what is pinned`);

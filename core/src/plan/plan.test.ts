@@ -286,9 +286,9 @@ describe('dates in sequence', () => {
   test('a batch longer than any sitting is carried on in the next one; one that fits some sitting stays whole', () => {
     const evenings = Array.from({ length: 7 }, (): [string, string][] => [['18:30', '21:30']]);
     const over = planned([apply('sand', 'prep', 'sand-bare')], { freeHours: evenings }, 12);
-    expect(over.steps[0]!.stretches.map(({ start, end }) => minutesBetween(start, end))).toEqual([180, 20]);
+    expect(over.steps[0]!.stretches.map(({ start, end }) => minutesBetween(start, end))).toEqual([180, 40]);
     const whole = planned([apply('sand', 'prep', 'sand-bare')], {}, 12);
-    expect(whole.steps[0]!.stretches.map(({ start, end }) => minutesBetween(start, end))).toEqual([200]);
+    expect(whole.steps[0]!.stretches.map(({ start, end }) => minutesBetween(start, end))).toEqual([220]);
     expect(whole.steps[0]!.start).toBe('2026-12-05T09:00:00.000Z');
   });
 

@@ -7,6 +7,7 @@ import {
   calendarFile,
   chanceOf,
   planPieces,
+  workFigure,
   type BenchContext,
   type Plan,
   type Step,
@@ -41,6 +42,9 @@ const CONTEXT: BenchContext = {
 interface Told {
   readonly piece: Piece;
   readonly title: string;
+  /** What Match says of its minutes. */
+  readonly handsOnMinutes: number;
+  readonly elapsedMinutes: number;
   readonly steps: readonly Step[];
   readonly plan: Plan | undefined;
   readonly verdict: StackVerdict;
@@ -63,6 +67,8 @@ const told = (line: string, methodId?: string): Told => {
   return {
     piece,
     title: chosen.title,
+    handsOnMinutes: chosen.strengths.handsOnMinutes,
+    elapsedMinutes: chosen.strengths.elapsedMinutes,
     steps: read.week.steps['p']!,
     plan,
     verdict: read.week.verdicts['p']!,
@@ -72,7 +78,15 @@ const told = (line: string, methodId?: string): Told => {
 };
 
 /** Laws that hold for every piece that is told. */
-const agrees = ({ piece, steps, plan, headline, verdict }: Told): void => {
+const agrees = ({ piece, steps, plan, headline, verdict, handsOnMinutes, elapsedMinutes }: Told): void => {
+  // the minutes that Match gives hold the tries and looks that the steps begin with, and their waits
+  const { operations } = piece.parts[0]!.stack!;
+  const first = steps.filter(({ kind }) => kind === 'try' || kind === 'look');
+  const work = operations.map((one) => workFigure(one, all).typical * (one.op === 'apply' ? one.coats : 1));
+  const minutes = [...work, ...first.map(({ perPiece }) => perPiece.typical)].reduce((sum, one) => sum + one, 0);
+  expect(handsOnMinutes).toBe(Math.round(minutes));
+  const judged = first.flatMap(({ lags }) => lags).reduce((sum, { time }) => sum + time.high, 0);
+  expect(elapsedMinutes).toBeGreaterThanOrEqual(Math.floor(handsOnMinutes + judged));
   const { stack, designs } = piece.parts[0]!;
   const said = stackWords(stack!, designs, all);
   const labels = steps.map(({ label, detail }) => `${label} ${detail}`.toLowerCase()).join(' ');

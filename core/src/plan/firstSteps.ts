@@ -1,4 +1,4 @@
-import type { Figure, Product, Stage } from '../materials/index.ts';
+import type { Figure, Product, Stage, Try } from '../materials/index.ts';
 import { dryTime, type Climate, type CoatConditions } from '../dry/index.ts';
 import type { AskedFirst } from './asked.ts';
 import { plainStep, type Lag, type Step } from './step.ts';
@@ -8,23 +8,27 @@ import { sentences, spanWords, type Scene } from './words/index.ts';
 /** From when a tried coat can be judged, the firmest stage that it has a figure for. */
 const JUDGED_AT: readonly Stage[] = ['mask', 'recoat', 'touch'];
 
-interface Judged {
-  /** Attended minutes until it can be seen, while it works. */
-  readonly attended: Figure | null;
-  /** What is waited for, where nobody has to stand by. */
-  readonly wait: { readonly time: Figure; readonly productId: string; readonly stage: Stage } | null;
-}
-
-const judgedOf = ({ tried, product }: AskedFirst, climate: Climate, conditions: CoatConditions): Judged => {
-  if (!tried) return { attended: null, wait: null };
+/** When a try can be judged: minutes that somebody stands by, and a wait, or the stage that is waited for. */
+export const judgedWhen = (
+  tried: Try,
+  product: Product | undefined,
+): { readonly attended: Figure | null; readonly wait: Figure | Stage | null } => {
   if (tried.judged === 'dwell') return { attended: product?.dwell ?? null, wait: null };
-  if (tried.judged !== 'dry') return { attended: null, wait: { time: tried.judged, productId: '', stage: 'touch' } };
-  const stage = product && JUDGED_AT.find((one) => product.dry[one]);
-  const read = stage && dryTime(product, stage, climate, conditions);
-  return {
-    attended: null,
-    wait: read?.ok ? { time: read.time, productId: product!.id, stage: stage! } : null,
-  };
+  if (tried.judged !== 'dry') return { attended: null, wait: tried.judged };
+  return { attended: null, wait: JUDGED_AT.find((stage) => product?.dry[stage]) ?? null };
+};
+
+/** What a try's judging waits for; null where it can be judged at once. */
+const waitOf = (
+  wait: Figure | Stage | null,
+  product: Product | undefined,
+  climate: Climate,
+  conditions: CoatConditions,
+): Pick<Lag, 'time' | 'productId' | 'stage'> | null => {
+  if (wait === null) return null;
+  if (typeof wait !== 'string') return { time: wait, productId: '', stage: 'touch' };
+  const read = product && dryTime(product, wait, climate, conditions);
+  return read?.ok ? { time: read.time, productId: product!.id, stage: wait } : null;
 };
 
 const firstClause = (words: string): string => words.split(/[,;:.]/)[0]!.trim();
@@ -45,7 +49,9 @@ const stepsOfOne = (
 ): Step[] => {
   const { tried, product, words, ruleIds, operationId } = first;
   const { bench } = scene.catalogue;
-  const { attended, wait } = judgedOf(first, climate, conditions);
+  const judged = tried && judgedWhen(tried, product);
+  const attended = judged?.attended;
+  const wait = judged && waitOf(judged.wait, product, climate, conditions);
   const work = tried ? sum(attended ? [tried.work, attended] : [tried.work]) : bench.workLook;
   const label = tried ? named(tried.label, product, scene) : firstClause(words);
   const gate = {

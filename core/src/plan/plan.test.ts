@@ -371,5 +371,11 @@ describe('layers through time', () => {
     expect(moments.map(({ at: instant }) => instant)).toEqual([...moments.map(({ at: instant }) => instant)].sort());
     expect(moments[0]?.what).toBe('before the work');
     expect(moments.at(-1)?.what).toContain('cured');
+    // an hour and a minute matter while somebody is at the bench
+    const atWork = moments.filter(({ isAtWork }) => isAtWork).map(({ at: instant }) => Date.parse(instant));
+    const instants = plan.steps.flatMap(({ start, end }) => [Date.parse(start), Date.parse(end)]);
+    expect(atWork.length).toBeGreaterThan(3);
+    for (const one of atWork) expect(instants).toContain(one);
+    expect(moments.at(-1)?.isAtWork).toBe(false);
   });
 });

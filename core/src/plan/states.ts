@@ -20,6 +20,8 @@ export interface LayerAtTime {
 export interface Moment {
   readonly at: string;
   readonly what: string;
+  /** Whether somebody is at the bench then: only such a moment has an hour and a minute that matter. */
+  readonly isAtWork: boolean;
 }
 
 const READY_STAGES: readonly Stage[] = ['recoat', 'mask', 'film'];
@@ -144,5 +146,7 @@ export const momentsOf = (stack: Stack, plan: Plan, catalogue: Catalogue): Momen
     if (last.at === moment.at) last.what = `${last.what}; ${moment.what}`;
     else merged.push({ ...moment });
   }
-  return merged.map(({ at, what }) => ({ at: iso(at), what }));
+  const atWork = new Set(plan.steps.flatMap(({ start, end }) => [Date.parse(start), Date.parse(end)]));
+  atWork.add(Date.parse(plan.startsAt));
+  return merged.map(({ at, what }) => ({ at: iso(at), what, isAtWork: atWork.has(at) }));
 };

@@ -1,6 +1,6 @@
 import { SegmentedControl, Slider } from '@mantine/core';
 import { useState } from 'react';
-import { layerStatesAt, momentsOf, operationsThrough, type Finding } from '@sgraffa/core';
+import { layerStatesAt, momentsOf, operationsThrough, sayWhen, type Finding } from '@sgraffa/core';
 import { Section } from '../../ui/section/Section.tsx';
 import { designsInTurn, sectionModel } from '../../ui/section/sectionModel.ts';
 import { dayAndTime } from '../../ui/dates.ts';
@@ -47,6 +47,9 @@ export const SectionPanel = ({
   const index = Math.min(chosen ?? last, last);
   const moment = moments[index];
   const { stack, plan, catalogue, part, settings, now } = model;
+  // to the minute at the bench only; what dries by itself is said as people say it
+  const when = moment && (moment.isAtWork ? dayAndTime : sayWhen)(moment.at, settings.zone, now);
+  const said = moment ? `${when}: ${moment.what}` : '';
   const inTurn = designsInTurn(part);
   const [through, setThrough] = useState<string | null>(null);
   const design = inTurn.find(({ id }) => id === through) ?? inTurn[0];
@@ -70,7 +73,7 @@ export const SectionPanel = ({
       </h2>
       {moment && (
         <p className="sg-panel-when" aria-live="polite">
-          {dayAndTime(moment.at, settings.zone, now)}: {moment.what}
+          {said}
         </p>
       )}
       {inTurn.length > 1 && (
@@ -91,7 +94,7 @@ export const SectionPanel = ({
         <Slider
           className="sg-time"
           thumbLabel="Time through the job"
-          thumbValueText={moment ? `${dayAndTime(moment.at, settings.zone, now)}: ${moment.what}` : ''}
+          thumbValueText={said}
           min={0}
           max={last}
           step={1}

@@ -1,7 +1,8 @@
+import { useMemo } from 'react';
 import { ActionIcon, Button } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { Link } from 'react-router';
-import type { Catalogue, Piece, Plan, Settings, StackVerdict } from '@sgraffa/core';
+import type { Brief, Catalogue, Condition, Piece, Plan, Settings, StackVerdict } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import type { Bench } from '../../store/workspaceStore.ts';
 import { Section } from '../../ui/section/Section.tsx';
@@ -9,6 +10,7 @@ import { sectionModel } from '../../ui/section/sectionModel.ts';
 import { useIsQuiet } from '../../ui/quiet.ts';
 import { sentenceOf } from '../../ui/sentence.ts';
 import { limitsOf } from '../../ui/workedOut.ts';
+import { judgingOf, useJudged, type Judging } from '../../workers/matchClient.ts';
 import { usePlannedWeek } from '../../workers/planClient.ts';
 import { BadRows } from './BadRows.tsx';
 import './pieces.css';
@@ -18,6 +20,7 @@ const shortSentence = (
   piece: Piece,
   plan: Plan | null,
   verdict: StackVerdict | null,
+  onlyIf: readonly Condition[],
   isPlanning: boolean,
   settings: Settings,
   now: string,
@@ -32,6 +35,7 @@ const shortSentence = (
     stack,
     isRefused: false,
     verdict,
+    onlyIf,
     plan,
     isPlanning,
     limits,
@@ -46,6 +50,7 @@ const Row = ({
   plan,
   verdict,
   isPlanning,
+  judging,
   bench,
   now,
 }: {
@@ -53,6 +58,7 @@ const Row = ({
   plan: Plan | null;
   verdict: StackVerdict | null;
   isPlanning: boolean;
+  judging: Judging;
   bench: Bench;
   now: string;
 }) => {
@@ -60,7 +66,15 @@ const Row = ({
   const all = useCatalogue();
   // on the first picture of the page the names come first
   const isQuiet = useIsQuiet();
-  const model = isQuiet ? sectionModel({ part: piece.parts[0]!, catalogue: all }) : null;
+  const [part] = piece.parts;
+  const { workshop } = bench.settings.value;
+  const brief = useMemo(
+    (): Brief => ({ part: part!, workshop, quantity: piece.quantity, due: piece.due }),
+    [part, workshop, piece.quantity, piece.due],
+  );
+  const judged = useJudged(isQuiet ? part!.stack : null, brief, judging);
+  const onlyIf = judged.data?.candidate?.onlyIf ?? [];
+  const model = isQuiet ? sectionModel({ part: part!, catalogue: all }) : null;
   return (
     <li className="sg-piece-row">
       <Link to={`/pieces/${piece.id}/match`} className="sg-piece-link">
@@ -69,7 +83,7 @@ const Row = ({
           <strong>{piece.name}</strong>
           {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
           <span className="sg-short">
-            {isQuiet && shortSentence(piece, plan, verdict, isPlanning, bench.settings.value, now, all)}
+            {isQuiet && shortSentence(piece, plan, verdict, onlyIf, isPlanning, bench.settings.value, now, all)}
           </span>
         </span>
       </Link>
@@ -88,7 +102,8 @@ export const PiecesPage = () => {
   const now = useNow();
   const { answer, isPlanning } = usePlannedWeek();
   const week = answer?.ok ? answer.week : null;
-  if (!bench) return <p className="sg-page sg-quiet">Opening…</p>;
+  const judging = useMemo(() => (bench ? judgingOf(bench) : null), [bench]);
+  if (!bench || !judging) return <p className="sg-page sg-quiet">Opening…</p>;
   const pieces = [...bench.pieces].sort((left, right) => (left.value.name < right.value.name ? -1 : 1));
   return (
     <section className="sg-page">
@@ -110,6 +125,7 @@ export const PiecesPage = () => {
               plan={week?.plans[id] ?? null}
               verdict={week?.verdicts[id] ?? null}
               isPlanning={isPlanning}
+              judging={judging}
               bench={bench}
               now={now}
             />

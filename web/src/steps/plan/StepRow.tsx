@@ -1,6 +1,6 @@
 import { UnstyledButton } from '@mantine/core';
 import { IconCheck, IconChevronDown, IconChevronRight, IconHourglassLow } from '@tabler/icons-react';
-import { formatDuration, type PlannedStep, type Step } from '@sgraffa/core';
+import { formatDuration, sayWhen, type PlannedStep, type Step } from '@sgraffa/core';
 import { DoneMark } from '../../ui/DoneMark.tsx';
 import { clock, dayAndTime, shortDay } from '../../ui/dates.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
@@ -34,7 +34,7 @@ const Waits = ({ model, step, planned }: { model: PieceModel; step: Step; planne
           {planned.maybeFrom && planned.maybeFrom < planned.start && (
             <span className="sg-quiet">
               {' '}
-              · may be ready from {dayAndTime(planned.maybeFrom, settings.zone, now)}: test with a fingertip
+              · may be ready from {sayWhen(planned.maybeFrom, settings.zone, now)}: test with a fingertip
             </span>
           )}
         </p>

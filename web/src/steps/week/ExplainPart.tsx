@@ -1,7 +1,7 @@
 import { Button, Table } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { chanceBy, formatDuration, problemSentence, readyWith, type LimitingStep } from '@sgraffa/core';
+import { chanceBy, formatDuration, problemSentence, readyWith, sayWhen, type LimitingStep } from '@sgraffa/core';
 import { dayAndTime } from '../../ui/dates.ts';
 import { useChance, useHelps, useSafeStart } from '../../workers/planClient.ts';
 import type { WeekModel, WeekState } from './useWeekModel.ts';
@@ -59,7 +59,7 @@ export const ExplainPart = ({ state, model }: { state: WeekState; model: WeekMod
           {helps.data.length === 0 && <li>Nothing that was tried: more hours, more hands, warmer or drier air.</li>}
           {helps.data.map(({ what, readyAt, savedMinutes }) => (
             <li key={what}>
-              <strong>{what}</strong>: ready {dayAndTime(readyAt, zone, now)}, {formatDuration(savedMinutes)} sooner
+              <strong>{what}</strong>: ready {sayWhen(readyAt, zone, now)}, {formatDuration(savedMinutes)} sooner
             </li>
           ))}
         </ul>
@@ -95,8 +95,8 @@ export const ExplainPart = ({ state, model }: { state: WeekState; model: WeekMod
               return (
                 <Table.Tr key={piece.id}>
                   <Table.Td>{piece.name}</Table.Td>
-                  <Table.Td>{plan.readyAt ? dayAndTime(plan.readyAt, zone, now) : ''}</Table.Td>
-                  <Table.Td>{nine ? dayAndTime(nine, zone, now) : ''}</Table.Td>
+                  <Table.Td>{plan.readyAt ? sayWhen(plan.readyAt, zone, now) : ''}</Table.Td>
+                  <Table.Td>{nine ? sayWhen(nine, zone, now) : ''}</Table.Td>
                   <Table.Td>{piece.due ? dayAndTime(piece.due, zone, now) : 'no date'}</Table.Td>
                   <Table.Td>{piece.due ? percent(chanceBy(tries, piece.due)) : ''}</Table.Td>
                 </Table.Tr>

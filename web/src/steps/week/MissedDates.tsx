@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
-import { missedDues, type WeekPlan } from '@sgraffa/core';
+import { missedDues, sayWhen, type WeekPlan } from '@sgraffa/core';
 import { useChanges } from '../../store/bench.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import type { Bench } from '../../store/workspaceStore.ts';
@@ -13,11 +13,11 @@ export const MissedDates = ({ bench, week, now }: { bench: Bench; week: WeekPlan
   return missedDues(pieces, week).map(({ pieceId, piece, due, nearest }) => (
     <p key={pieceId} className="sg-late-words">
       <Link to={`/pieces/${pieceId}/plan`}>{piece}</Link> is wanted {dayAndTime(due, zone, now)}; the nearest that can
-      be is <strong>{dayAndTime(nearest, zone, now)}</strong>.{' '}
+      be is <strong>{sayWhen(nearest, zone, now)}</strong>.{' '}
       <Button
         variant="outline"
         size="compact-sm"
-        aria-label={`Make ${dayAndTime(nearest, zone, now)} the date of ${piece}`}
+        aria-label={`Make ${sayWhen(nearest, zone, now)} the date of ${piece}`}
         onClick={() => {
           const kept = bench.pieces.find(({ id }) => id === pieceId);
           if (kept) void changePiece(kept, (value) => ({ ...value, due: nearest }), `another date for ${piece}`);

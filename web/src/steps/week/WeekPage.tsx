@@ -35,7 +35,7 @@ const LatestStart = ({ state, model }: { state: WeekState; model: WeekModel }) =
   const { week, settings, now } = model;
   const safe = useSafeStart(state.asked, true);
   const bare = week.startsAt && dayAndTime(week.startsAt, settings.zone, now);
-  if (!safe.data) return <>the latest safe start is being worked out; </>;
+  if (!safe.data) return <>the latest safe start is being worked out, ready </>;
   return safe.data.ok ? (
     <>
       begin by <a href="#why">{dayAndTime(safe.data.startsAt, settings.zone, now)}</a>, {percent(safe.data.chance)} sure
@@ -114,7 +114,7 @@ const MadeFrom = ({ state, model }: { state: WeekState; model: WeekModel }) => {
           !week.isProven &&
           week.direction === 'forward' &&
           week.boundAt &&
-          ` No plan is ready before ${dayAndTime(week.boundAt, zone, now)}.`}
+          ` No plan is ready before ${sayWhen(week.boundAt, zone, now)}.`}
       </p>
       {forecast.trouble && (
         <p className="sg-late-words">

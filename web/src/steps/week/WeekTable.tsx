@@ -1,6 +1,7 @@
 import { Table } from '@mantine/core';
+import { sayWhen } from '@sgraffa/core';
 import { Link } from 'react-router';
-import { clock, day, dayAndTime } from '../../ui/dates.ts';
+import { clock, day } from '../../ui/dates.ts';
 import { STANDING_WORDS } from '../../ui/words.ts';
 import { stepsToCome } from './TodayPart.tsx';
 import type { WeekModel } from './useWeekModel.ts';
@@ -38,7 +39,7 @@ export const WeekTable = ({ model }: { model: WeekModel }) => {
                 {step.air === 'outdoors' && ' (outdoors)'}
               </Table.Td>
               <Table.Td>{planned.waitedFor}</Table.Td>
-              <Table.Td>{planned.driesUntil ? dayAndTime(planned.driesUntil, zone, now) : ''}</Table.Td>
+              <Table.Td>{planned.driesUntil ? sayWhen(planned.driesUntil, zone, now) : ''}</Table.Td>
             </Table.Tr>
           ))}
         </Table.Tbody>

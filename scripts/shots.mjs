@@ -1,4 +1,4 @@
-// Takes the pictures in docs/screenshots anew: one of each main view, from the demo data, on a fixed day.
+// Takes the pictures in docs/screenshots anew: one of each main view, from the demo data, on a fixed day. Names in the call: only these.
 import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
@@ -8,6 +8,7 @@ await installed();
 await must('The build', node('scripts/build.mjs'));
 const { chromium } = await import('@playwright/test');
 
+const wanted = process.argv.slice(2);
 const DAY = '2026-11-25T09:00:00Z';
 const ready = async (page) => {
   await page.waitForLoadState('networkidle');
@@ -113,7 +114,10 @@ const VIEWS = {
     async (page) => {
       await planned(page);
       await page.getByText('Latest start').click();
-      await page.getByText(/begin by|no start is safe enough/).first().waitFor();
+      await page
+        .getByText(/begin by|no start is safe enough/)
+        .first()
+        .waitFor();
       await planned(page);
     },
   ],
@@ -157,7 +161,7 @@ const VIEWS = {
       await page.getByRole('link', { name: 'Week' }).click();
       await page.getByText('Latest start').click();
       await page.getByRole('heading', { name: 'This cannot be planned' }).waitFor({ timeout: 60_000 });
-      await page.getByText('the nearest that can be is').waitFor();
+      await page.getByText('the nearest that can be is').first().waitFor();
     },
   ],
   care: ['/pieces/demo-signs/care'],
@@ -189,6 +193,7 @@ const folder = path.join(root, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
 try {
   for (const [name, [view, before]] of Object.entries(VIEWS)) {
+    if (wanted.length && !wanted.includes(name)) continue;
     const page = await browser.newPage({
       viewport: { width: 1280, height: 800 },
       timezoneId: 'Europe/Berlin',

@@ -60,7 +60,10 @@ describe('facts never lock', () => {
             for (const id of Object.keys(first.week.plans)) {
               const plan = now.week.plans[id];
               expect(plan).toBeDefined();
-              for (const step of plan!.steps) expect(step.isDone).toBe(done[id]?.[step.stepId] !== undefined);
+              // what was done too long ago to be of use is the one thing that is to be done again
+              const again = now.week.steps[id]!.filter((step) => step.again).map((step) => step.id);
+              for (const step of plan!.steps)
+                expect(step.isDone).toBe(done[id]?.[step.stepId] !== undefined && !again.includes(step.stepId));
             }
             // and with everything taken back it is the first plan again
             expect(planned(own, {})).toEqual(first);

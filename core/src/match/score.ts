@@ -9,7 +9,7 @@ import {
   type Stage,
 } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
-import { judgedWhen, waitsBefore, workFigure } from '../plan/index.ts';
+import { firstAsked, judgedWhen, waitsBefore, workFigure } from '../plan/index.ts';
 import { PRIORITIES, type Operation, type Priority } from '../piece/index.ts';
 import { type DecidingFigure, type Finding, type Situation, takesAway } from '../judge/index.ts';
 import type { Found } from './search.ts';
@@ -106,31 +106,27 @@ const mustBeTried = (findings: readonly Finding[]): boolean =>
     ({ verdict, demand }) => verdict === 'unknown' || demand?.kind === 'tryFirst' || demand?.kind === 'look',
   );
 
-/** Minutes of what the rules ask for: tries and looks, each once, their waits, and the waits of their own. */
+/** Minutes of what the rules ask for: tries and looks, their waits, and the waits of their own. */
 const askedMinutes = (
   { findings, operations }: Found,
-  { productById, tryById, bench }: Catalogue,
+  catalogue: Catalogue,
   dryMinutes: ReturnType<typeof dryingMemo>,
 ): { readonly hands: number; readonly waits: number } => {
-  const hands = new Map<string, number>();
-  const waits = new Map<string, number>();
-  for (const { demand, operationId, instead } of findings) {
-    if (demand?.kind === 'look') hands.set(instead, bench.workLook.typical);
+  const look = catalogue.bench.workLook.typical;
+  let hands = 0;
+  let waits = 0;
+  for (const { tried, product } of firstAsked(findings, operations, catalogue, null)) {
+    const { attended, wait } = tried ? judgedWhen(tried, product) : { attended: null, wait: null };
+    hands += (tried?.work.typical ?? look) + (attended?.typical ?? 0) + (wait ? look : 0);
+    if (wait) waits += typeof wait === 'string' ? dryMinutes(product!, wait) : wait.high;
+  }
+  const own = new Map<string, number>();
+  for (const { demand, operationId } of findings)
     if (demand?.kind === 'wait') {
       const at = `${demand.at} ${operationId}`;
-      waits.set(at, Math.max(waits.get(at) ?? 0, demand.time.high));
+      own.set(at, Math.max(own.get(at) ?? 0, demand.time.high));
     }
-    if (demand?.kind !== 'tryFirst') continue;
-    const operation = operations.find(({ id }) => id === operationId);
-    const product = operation && operation.op !== 'treat' ? productById.get(operation.productId ?? '') : undefined;
-    const tried = tryById.get(demand.sort)!;
-    const { attended, wait } = judgedWhen(tried, product);
-    const key = `${demand.sort} ${product?.id}`;
-    hands.set(key, tried.work.typical + (attended?.typical ?? 0) + (wait ? bench.workLook.typical : 0));
-    if (wait) waits.set(key, typeof wait === 'string' ? dryMinutes(product!, wait) : wait.high);
-  }
-  const total = (map: ReadonlyMap<string, number>) => [...map.values()].reduce((sum, minutes) => sum + minutes, 0);
-  return { hands: total(hands), waits: total(waits) };
+  return { hands, waits: [...own.values()].reduce((sum, minutes) => sum + minutes, waits) };
 };
 
 /** What a stack is good at: life, hands-on and elapsed time, cost, risk, and how sure that is. */

@@ -3,6 +3,7 @@ import { judgeStack, type Demand, type Finding } from '../judge/index.ts';
 import {
   catalogueFor,
   DEFAULT_SCHOOLS,
+  type Operation,
   type Part,
   type Piece,
   type Schools,
@@ -84,15 +85,24 @@ const pushed = <Value>(map: Map<string, Value[]>, key: string, value: Value): vo
   map.set(key, [...(map.get(key) ?? []), value]);
 };
 
-/** What is to be found out first, each thing once: two rules that ask for the same try of a product share it. */
-const firstOf = (findings: readonly Finding[], part: Part, pieceId: string, catalogue: Catalogue): AskedFirst[] => {
+/**
+ * What is to be found out first, each thing once: two rules that ask for the same try of a product share it.
+ *
+ * @param pieceId the piece whose own results are among what was tried; null: none is known of
+ */
+export const firstAsked = (
+  findings: readonly Finding[],
+  operations: readonly Operation[],
+  catalogue: Pick<Catalogue, 'productById' | 'tryById'>,
+  pieceId: string | null,
+): AskedFirst[] => {
   const asked = new Map<string, AskedFirst & { ruleIds: string[] }>();
   for (const finding of findings) {
     // settled elsewhere it is no step; settled on this piece it is one that was made
-    const own = finding.trial?.step?.pieceId === pieceId ? finding.trial : undefined;
+    const own = pieceId !== null && finding.trial?.step?.pieceId === pieceId ? finding.trial : undefined;
     const demand: Demand | null = own ? finding.wasAsked : finding.demand;
     if (demand?.kind !== 'tryFirst' && demand?.kind !== 'look') continue;
-    const operation = part.stack?.operations.find(({ id }) => id === finding.operationId);
+    const operation = operations.find(({ id }) => id === finding.operationId);
     const productId = operation && operation.op !== 'treat' ? operation.productId : undefined;
     const key =
       demand.kind === 'tryFirst' ? `${demand.sort} ${productId ?? ''}` : own ? finding.ruleId : finding.instead;
@@ -140,7 +150,7 @@ const asked = (
     schools: { ...DEFAULT_SCHOOLS, ...judging.schools },
     trials: judging.trials ?? [],
   });
-  const first = firstOf(findings, part, piece.id, catalogueFor(part, catalogue));
+  const first = firstAsked(findings, part.stack.operations, catalogueFor(part, catalogue), piece.id);
   const doing = new Map<string, string[]>();
   const cutting = new Map<string, string[]>();
   const waits = new Map<string, AskedWait[]>();

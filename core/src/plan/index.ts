@@ -1,6 +1,6 @@
 export { stepIdOf, type BenchPlace, type Gate, type Keep, type Lag, type Step, type StepKind } from './step.ts';
 export { stepsOf, type StepOptions } from './steps.ts';
-export { askedOf, verdictOfPiece, VERDICTS, type StackVerdict } from './asked.ts';
+export { askedOf, firstAsked, verdictOfPiece, VERDICTS, type StackVerdict } from './asked.ts';
 export { judgedWhen } from './firstSteps.ts';
 export { trialsOfStep } from './trialsOfStep.ts';
 export {

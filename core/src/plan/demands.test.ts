@@ -57,6 +57,9 @@ describe('every demand is a step or a gap', () => {
       asked.map(({ instead }) => [instead, false]),
     );
     expect(asked.length).toBeGreaterThan(0);
+    // who stands at the bench has chosen: words of a step name no other product to take
+    for (const { demand, instead } of asked)
+      if (demand!.kind === 'doing') expect(instead).not.toMatch(/^(Use|Choose|Take) |or (choose|use|stipple) /);
   });
 
   test('what has to be tried holds all the rest back', () => {

@@ -221,7 +221,7 @@ export const adhesion: readonly Rule[] = [
         return isGlued(product)
           ? cautions(
               `${product.name} wrinkles on a curve in two directions`,
-              doing('Cut relief cuts around the art, keep the pieces small, or choose paint.'),
+              doing('Cut relief cuts around the art and keep the pieces small.'),
               'practice',
             )
           : blocks(
@@ -300,7 +300,7 @@ export const adhesion: readonly Rule[] = [
         ? blocks(`${product.name} cracks where the piece bends`, 'Use a paint made to bend.', 'practice')
         : cautions(
             `${product.name} is not made to bend with the piece`,
-            doing('Use a paint made to bend, or keep the coats very thin.'),
+            doing(isFilm(product) ? 'Keep its pieces small, off what bends most.' : 'Keep the coats very thin.'),
             'practice',
           );
     },

@@ -152,7 +152,7 @@ export const mask: readonly Rule[] = [
         ? null
         : cautions(
             `${product.name} can creep under ${top.mask.product.name}, which holds less firmly`,
-            doing('Use permanent film as the stencil, and press its edges down well.'),
+            doing('Press every edge of the stencil down once more first.'),
             'practice',
           );
     },
@@ -246,7 +246,7 @@ export const mask: readonly Rule[] = [
         return isSpray
           ? cautions(
               `${product.name} drifts under the lifted edges of the stencil`,
-              doing('Pin everywhere and spray straight down, or stipple a paint.'),
+              doing('Pin everywhere and spray straight down.'),
               'practice',
             )
           : null;

@@ -2,11 +2,13 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import {
   examineArtwork,
+  factsOfArtwork,
   fitDesign,
   labelSet,
   labelSheet,
   onOwnPage,
   openFont,
+  PLAIN_PLACEMENT,
   readArtwork,
   setText,
   writeSvg,
@@ -61,11 +63,18 @@ const face = async (name: string, ...files: string[]): Promise<Font> => {
   return read.font;
 };
 
-const recordOf = (id: string, name: string, artwork: Artwork, source: ArtworkSource): ArtworkRecord => ({
+const recordOf = (
+  id: string,
+  name: string,
+  artwork: Artwork,
+  source: ArtworkSource,
+  rooms: ArtworkRecord['rooms'] = null,
+): ArtworkRecord => ({
   id,
   name,
-  svg: writeSvg(onOwnPage(artwork)),
+  svg: writeSvg(rooms ? artwork : onOwnPage(artwork)),
   source,
+  rooms,
   mends: [],
 });
 
@@ -126,37 +135,36 @@ export const demoArtworks = async (): Promise<ArtworkRecord[]> => {
     maxWidthMm: 130,
     maxHeightMm: 30,
     letterHeightMm: null,
+    perPiece: 1,
   } as const;
   const words = labelSet(LABELS, sans, labels);
   if (!set.ok || !words.ok) throw new Error('The demo words could not be set.');
+  const sheet = labelSheet(words.labels, 6, 280);
   return [
     recordOf('art-sign', 'To the dome', set.artwork, sign),
     drawing('art-phases', 'moon phases', 'moon-phases.svg', phases),
     drawing('art-bag', 'dome and moon', 'dome-and-moon.svg', bag),
-    recordOf('art-labels', '24 labels', labelSheet(words.labels, 6, 280), {
-      ...labels,
-      words: [...LABELS],
-      exceptions: [],
-    }),
+    recordOf(
+      'art-labels',
+      '24 labels',
+      sheet.artwork,
+      { ...labels, words: [...LABELS], exceptions: [] },
+      sheet.rooms.map((room) => ({ ...room })),
+    ),
   ];
 };
 
-const rounded = (value: number, to: number): number => Math.round(value * to) / to;
-
-/** A design with the facts of its artwork, as large as fits on an area. */
-export const designFrom = ({ id, svg }: ArtworkRecord, area: Area | null): Partial<Design> => {
+/** A design with the facts of its artwork, as large as fits on an area; labels as they were set. */
+export const designFrom = ({ id, svg, rooms }: ArtworkRecord, area: Area | null): Partial<Design> => {
   const read = readArtwork(svg);
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  const fit = area ? fitDesign(area, read.artwork) : null;
+  const fit = area && !rooms ? fitDesign(area, read.artwork) : null;
   if (fit && !fit.ok) throw new Error(JSON.stringify(fit.problems));
   const found = examineArtwork(read.artwork, { as: 'stencil' });
   return {
     artworkId: id,
-    minStrokeMm: found.minStrokeMm === null ? null : rounded(found.minStrokeMm, 1e4),
-    minWebMm: found.minWebMm === null ? null : rounded(found.minWebMm, 1e4),
-    islands: found.islandCount,
-    widthMm: rounded(found.boundsMm.width, 1e3),
-    heightMm: rounded(found.boundsMm.height, 1e3),
-    scale: fit ? rounded(fit.scale, 1e6) : 1,
+    ...factsOfArtwork(found, 1, rooms),
+    scale: fit ? Math.round(fit.scale * 1e6) / 1e6 : 1,
+    ...(rooms ? { placement: { ...PLAIN_PLACEMENT, sizing: 'said' as const } } : {}),
   };
 };

@@ -91,6 +91,12 @@ const artwork = (id: string, area: Area | null) =>
   );
 const signArea = areaOf({ kind: 'rectangle', widthMm: 420, heightMm: 130 });
 const chimneyArea = areaOf({ kind: 'cone', topDiameterMm: 72, bottomDiameterMm: 96, heightMm: 150 });
+const drawerArea = areaOf({
+  kind: 'rectangle',
+  widthMm: 150,
+  heightMm: 42,
+  margins: { top: 5, right: 10, bottom: 5, left: 10 },
+});
 const bagArea = areaOf({
   kind: 'rectangle',
   widthMm: 260,
@@ -100,7 +106,7 @@ const bagArea = areaOf({
 
 const pieces = [
   piece('demo-signs', 'Dome path signs', 'birch ply signs, outdoors three winters, wiped', 'plywood', {
-    surface: { shape: 'flat', tone: 'light', widthMm: 420, heightMm: 130 },
+    surface: { shape: 'flat', tone: 'light' },
     use: { place: 'exposed', lifeYears: 3, water: 'wipe', wear: 'display', heat: 'unknown', children: 'unknown' },
     area: signArea,
     design: { look: 'opaque', tone: 'light', ...artwork('art-sign', signArea) },
@@ -179,7 +185,8 @@ const pieces = [
   piece('demo-drawers', 'Eyepiece drawer labels', 'polypropylene drawer fronts, wiped, must come off again', 'pp', {
     surface: { shape: 'flat' },
     use: { place: 'indoors', water: 'wipe', wear: 'handled', mustComeOff: 'yes' },
-    design: { look: 'opaque', ...artwork('art-labels', null) },
+    area: drawerArea,
+    design: { look: 'opaque', ...artwork('art-labels', drawerArea) },
     piece: { quantity: 24, due: null },
   }),
   piece('demo-flasks', 'Night-watch flasks', 'tapered stainless flasks, washed by hand, hot drink', 'steel-stainless', {

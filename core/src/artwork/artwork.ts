@@ -33,7 +33,7 @@ export interface Shape {
 }
 
 /** For each item its group: items whose boxes come nearer than a margin, directly or through others, share one. */
-const grouped = (boxes: readonly Bounds[], margin: number): Int32Array => {
+export const groupsOfBoxes = (boxes: readonly Bounds[], margin: number): Int32Array => {
   const group = Int32Array.from(boxes, (_, index) => index);
   const rootOf = (index: number): number => {
     let root = index;
@@ -61,7 +61,7 @@ export const inGroups = <Item extends { readonly ring: Ring }>(
   marginMm: number,
   work: (group: readonly Item[]) => readonly Ring[],
 ): Ring[] => {
-  const groupOf = grouped(
+  const groupOf = groupsOfBoxes(
     rings.map(({ ring }) => boundsOf([ring])),
     marginMm,
   );

@@ -3,6 +3,7 @@ import {
   boundsOf,
   clearAreaOf,
   grown,
+  intersected,
   isInside,
   mapped,
   pointsOf,
@@ -28,14 +29,19 @@ export interface FitOptions extends ClearAreaOptions {
   readonly widthMm?: number | undefined;
   readonly heightMm?: number | undefined;
   readonly scale?: number | undefined;
-  /** Largest scale that is looked for. */
+  /** Largest scale that is looked for, and the one that is worth finding at the least. */
   readonly mostScale?: number | undefined;
+  readonly leastScale?: number | undefined;
   readonly align?: { readonly x?: 'left' | 'centre' | 'right'; readonly y?: 'top' | 'centre' | 'bottom' } | undefined;
   /** Moved from there by so much. */
   readonly nudgeMm?: { readonly x: number; readonly y: number } | undefined;
   /** Other designs on the same area, and the gap kept to them. */
   readonly clearOf?: Polygon | undefined;
   readonly gapMm?: number | undefined;
+  /** Only on this, mm from the area's top left corner: a design that lies over another one. It is centred there. */
+  readonly within?: Polygon | undefined;
+  /** At most so much of the clear width, 0 to 1, to leave air around it. */
+  readonly widthShare?: number | undefined;
 }
 
 /** Where a design lies on an area: a point p of the drawing comes to turned(scale · p) + offset, mm from the area's top left corner. */
@@ -266,18 +272,22 @@ const aligned = (
 export const fitDesign = (area: AreaInput, design: Artwork | Polygon, options: FitOptions = {}): Outcome<Placement> => {
   const measured = clearAreaOf(area, options);
   if (!measured.ok) return measured;
-  const { clearOf = [], gapMm = 0, turnDeg = 0, align = {}, nudgeMm = { x: 0, y: 0 } } = options;
-  const clear = clearOf.length ? subtracted(measured.clear, grown(clearOf, gapMm)) : measured.clear;
+  const { clearOf = [], gapMm = 0, turnDeg = 0, align = {}, nudgeMm = { x: 0, y: 0 }, within } = options;
+  const beneath = within ? intersected(measured.clear, within) : measured.clear;
+  const clear = clearOf.length ? subtracted(beneath, grown(clearOf, gapMm)) : beneath;
   const turned = turnedBy(asPolygon(design), turnDeg);
   if (!(turned.bounds.width > 0 && turned.bounds.height > 0))
     return refused('The artwork has no size.', 'a drawing with width and height.', 'Choose another drawing.');
+  if (!clear.length)
+    return refused('Other designs leave no room.', 'room beside or on them.', 'Move or take off one of them.');
   const wanted = wantedScale(options, turned.bounds);
   if (wanted !== null && !(wanted > 0 && Number.isFinite(wanted)))
     return refused(`A size of ${wanted} times was given.`, 'more than 0.', 'Give a width or height in mm.');
   const room = boundsOf(clear);
+  const share = options.widthShare ?? 1;
   const most = Math.min(
     options.mostScale ?? MOST_SCALE,
-    room.width / turned.bounds.width,
+    (share * room.width) / turned.bounds.width,
     room.height / turned.bounds.height,
   );
   const gaps = clear.filter((ring) => ring !== clear[0]).map((ring) => boundsOf([ring]));
@@ -285,42 +295,76 @@ export const fitDesign = (area: AreaInput, design: Artwork | Polygon, options: F
   const roomClear = new Room(simplified(clear, 0.005));
   const search = new Search(roomClear, probesIn(turned, roomClear, smallestGap, wanted ?? Math.max(most, 1e-6)));
   const whole: Bounds = { x: 0, y: 0, width: measured.widthMm, height: measured.heightMm };
-  const boxes = boxesToTry(whole, room);
-  const largest = search.best(room, most, 0);
-  if (!largest)
-    return refused(
-      'The artwork fits nowhere in the clear area, however small.',
-      'an area with room for it.',
-      'Make margins smaller, or choose another place.',
-    );
+  const boxes = boxesToTry(within ? room : whole, room);
   const inMm = (scale: number) =>
     `${(scale * turned.bounds.width).toFixed(1)} × ${(scale * turned.bounds.height).toFixed(1)} mm`;
-  let found: { readonly scale: number; readonly at: Point } | null = null;
-  const goal = wanted ?? largest.scale * (1 - CENTRED_WORTH);
-  for (const box of boxes) {
-    found ??= search.best(box, wanted ?? most, goal * (1 - (wanted === null ? 0 : PLAY_MM)));
-    if (found && wanted !== null && found.scale < wanted * (1 - 2 * PLAY_MM)) found = null;
+  const last = { turned, align, nudgeMm, turnDeg, clear, room, whole, search, inMm };
+  const bestFor = (goal: number, from: number): Found | null => {
+    for (const box of boxes) {
+      const found = search.best(box, from, goal);
+      if (found && found.scale >= goal) return found;
+    }
+    return null;
+  };
+  if (wanted === null) {
+    const largest = search.best(room, most, options.leastScale ?? 0);
+    if (!largest)
+      return refused(
+        'The artwork fits nowhere in the clear area, however small.',
+        'an area with room for it.',
+        'Make margins smaller, or choose another place.',
+      );
+    return finished({
+      ...last,
+      found: bestFor(largest.scale * (1 - CENTRED_WORTH), most) ?? largest,
+      isLargest: true,
+    });
   }
-  if (!found && wanted === null) found = largest;
-  if (!found)
-    return refused(
-      `A size of ${inMm(wanted!)} was given.`,
-      `at most ${inMm(largest.scale)} here.`,
+  const found = bestFor(wanted * (1 - 2 * PLAY_MM), wanted);
+  const there = found && finished({ ...last, found: { ...found, scale: wanted }, isLargest: false });
+  if (there?.ok) return there;
+  // what was shown as the largest is taken, at the place where it is the largest
+  const { scale: _scale, widthMm: _width, heightMm: typedHeight, ...unsized } = options;
+  const shown = fitDesign(area, design, { ...unsized, nudgeMm: { x: 0, y: 0 } });
+  if (!shown.ok) return shown;
+  const typedSize = typedHeight !== undefined ? turned.bounds.height : turned.bounds.width;
+  if (wanted <= shown.scale + TYPED_MM / typedSize && wanted > shown.scale - TYPED_MM / typedSize) {
+    const scale = Math.min(wanted, shown.scale);
+    const least = (from: number) => finished({ ...last, found: { scale: from, at: placeOf(shown) }, isLargest: false });
+    const smaller = least(scale);
+    return smaller.ok ? smaller : least(shown.scale);
+  }
+  return (
+    there ??
+    refused(
+      `A size of ${inMm(wanted)} was given.`,
+      `at most ${inMm(shown.scale)} here.`,
       'Take the largest that fits, turn it, or make the margins smaller.',
-    );
-  const scale = wanted ?? found.scale;
-  const at = aligned(search, found.at, scale, room, align);
-  return finished({ turned, scale, at, nudgeMm, turnDeg, clear, whole, isLargest: wanted === null, inMm });
+    )
+  );
 };
 
+/** A width that was typed as it was shown may be off by its rounding, mm. */
+const TYPED_MM = 0.06;
+
+/** The middle of a design that was placed. */
+const placeOf = ({ boundsMm: { x, y, width, height } }: Placement): Point => [x + width / 2, y + height / 2];
+
 interface Found {
-  readonly turned: Turned;
   readonly scale: number;
   readonly at: Point;
+}
+
+interface Last {
+  readonly turned: Turned;
+  readonly found: Found;
+  readonly align: NonNullable<FitOptions['align']>;
   readonly nudgeMm: { readonly x: number; readonly y: number };
   readonly turnDeg: number;
   readonly clear: Polygon;
+  readonly room: Bounds;
   readonly whole: Bounds;
+  readonly search: Search;
   readonly isLargest: boolean;
   readonly inMm: (scale: number) => string;
 }
@@ -331,15 +375,19 @@ const STICKS_OUT_MM2 = 0.01;
 /** The placement, made sure of with the outlines themselves: between probes something may still stick out a hair. */
 const finished = ({
   turned,
-  scale,
-  at,
+  found,
+  align,
   nudgeMm,
   turnDeg,
   clear,
+  room,
   whole,
+  search,
   isLargest,
   inMm,
-}: Found): Outcome<Placement> => {
+}: Last): Outcome<Placement> => {
+  const { scale } = found;
+  const at = aligned(search, found.at, scale, room, align);
   const [x, y] = [at[0] + nudgeMm.x, at[1] + nudgeMm.y];
   let size = scale;
   for (let attempt = 0; ; attempt += 1) {

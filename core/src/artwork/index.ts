@@ -1,4 +1,23 @@
 export { isCutByHand } from './cutBy.ts';
+export { arrangeText, type Arranged } from './arrange.ts';
+export { mendArtwork, type ArtworkMend, type MendedArtwork, type MendOptions } from './mendings.ts';
+export { placeDesigns, type DesignToPlace, type PlacedDesign } from './placing.ts';
+export { blankOf, repeated, type Repeated, type RepeatOptions } from './repeat.ts';
+export {
+  cutAs,
+  cutFiles,
+  cutOperationOf,
+  cutSettingsOf,
+  cutsFor,
+  fullSizeOf,
+  planOrder,
+  type CutFacts,
+  type CutFile,
+  type CutOrder,
+  type CutSettings,
+} from './cutOrder.ts';
+export { colourName, colourNames } from './colourNames.ts';
+export { factsOfArtwork, type FoundFigures } from './facts.ts';
 export { cutIsMirrored, mirrorNote, type CutSide, type MirrorNote } from './mirror.ts';
 export { designOf, welded, withRings, type Artwork, type ArtworkLayer, type Notice } from './artwork.ts';
 export { readArtwork, type ReadArtwork, type ReadOptions } from './svg/readArtwork.ts';
@@ -24,7 +43,15 @@ export {
   thickened,
 } from './mend.ts';
 export { addBridges, type Bridge, type Bridged, type BridgeOptions } from './bridges.ts';
-export { sliceForBed, type Seam, type Sliced, type SliceOptions, type Strip } from './slice.ts';
+export {
+  sliceForBed,
+  type CrossSeam,
+  type Seam,
+  type Sliced,
+  type SliceOptions,
+  type Strip,
+  type UprightSeam,
+} from './slice.ts';
 export {
   packSheets,
   type Packed,
@@ -35,24 +62,38 @@ export {
   type SheetStock,
 } from './pack.ts';
 export { drawnBounds, onOwnPage, sized } from './page.ts';
-export { pieceIdOf, planCut, sheetArtwork, type CutOptions, type CutPlan, type CutStrip } from './cutting.ts';
-export { openFont, type Font } from './font.ts';
 export {
+  checkCut,
+  cutItemsOf,
+  planCut,
+  sheetArtwork,
+  type CutBlank,
+  type CutItem,
+  type CutItemPlan,
+  type CutOptions,
+  type CutPlan,
+  type CutWindow,
+} from './cutting.ts';
+export { openFont, type Font } from './font.ts';
+export { setText, type SetText, type TextSetting } from './text.ts';
+export {
+  labelsApart,
+  labelsChanged,
   labelSet,
   labelSheet,
-  setText,
   type Label,
   type LabelLimits,
   type LabelSet,
+  type LabelSheet,
   type LabelWord,
-  type SetText,
-  type TextSetting,
-} from './text.ts';
+} from './labels.ts';
 export {
   artworkRecordSchema,
   artworkSourceSchema,
+  isMadeForArea,
   MOST_SVG,
   type ArtworkRecord,
   type ArtworkSource,
+  type LabelRoom,
 } from './record.ts';
 export { pathData, writeDxf, writeSvg, type WriteOptions } from './write.ts';

@@ -4,16 +4,14 @@ import fc from 'fast-check';
 import { catalogue } from '../materials/index.ts';
 import { boundsOf, circle, polygonArea, rectangle, subtracted } from '../shape/index.ts';
 import { DRAWINGS, drawn } from '../testing/drawings.ts';
+import { runs } from '../testing/runs.ts';
 import {
   designOf,
   examineArtwork,
   fitDesign,
   packSheets,
-  planCut,
   placedOn,
   readArtwork,
-  sheetArtwork,
-  sized,
   sliceForBed,
   suitsOf,
   weedingMinutes,
@@ -165,6 +163,34 @@ describe('fitting', () => {
     const beside = fitDesign(area, square, { clearOf: [rectangle({ x: 0, y: 0, width: 60, height: 50 })], gapMm: 5 });
     expect(beside).toMatchObject({ ok: true, scale: expect.closeTo(3.5, 1) });
   });
+  test('what is shown as the largest is taken when it is typed, also around obstacles and turned', () => {
+    const obstacle = fc.record({
+      kind: fc.constant('circle' as const),
+      xMm: fc.integer({ min: 0, max: 190 }),
+      yMm: fc.integer({ min: 0, max: 85 }),
+      diameterMm: fc.integer({ min: 4, max: 20 }),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(obstacle, { maxLength: 3 }),
+        fc.constantFrom(0, 90, 30),
+        fc.constantFrom(DRAWINGS[0]!, DRAWINGS[2]!, DRAWINGS[5]!),
+        (keepOuts, turnDeg, { page, body }) => {
+          const area: AreaInput = { kind: 'rectangle', widthMm: 190, heightMm: 85, keepOuts };
+          const artwork = drawn(page[0], page[1], body);
+          const largest = fitDesign(area, artwork, { turnDeg });
+          if (!largest.ok) return;
+          const shown = Number(largest.boundsMm.width.toFixed(1));
+          expect(fitDesign(area, artwork, { turnDeg, widthMm: shown })).toMatchObject({ ok: true });
+          expect(fitDesign(area, artwork, { turnDeg, scale: largest.scale })).toMatchObject({ ok: true });
+          const refused = fitDesign(area, artwork, { turnDeg, widthMm: 500 });
+          const named = refused.ok ? '' : /at most ([\d.]+) ×/.exec(refused.problems[0]!.allowed)?.[1];
+          expect(fitDesign(area, artwork, { turnDeg, widthMm: Number(named) })).toMatchObject({ ok: true });
+        },
+      ),
+      { numRuns: runs(8, 60), seed: 47 },
+    );
+  });
   test('usual margins grow with the shape, the rim of drinkware keeps its zone', () => {
     const mug: AreaInput = { kind: 'cylinder', diameterMm: 80, heightMm: 95, handleGapMm: 40 };
     expect(clearAreaOf(mug)).toMatchObject({
@@ -267,50 +293,6 @@ describe('laying out', () => {
       packSheets([{ ...piece, widthMm: 400, heightMm: 300 }], { kind: 'sheet', widthMm: 290, lengthMm: 290 }),
     ).toMatchObject({ ok: false, problems: [{ code: 'too-large-for-sheet' }] });
   });
-});
-
-describe('from artwork to sheets', () => {
-  const options = {
-    quantity: 3,
-    bed: { widthMm: 290, lengthMm: 290 },
-    overlapMm: 0,
-    thinMm: 1,
-    stock: { kind: 'sheet' as const, widthMm: 290, lengthMm: 290 },
-    gapMm: 6,
-    canTurn: true,
-  };
-  test('every strip and colour is laid out as often as it is needed, and a sheet holds what its pieces are', () => {
-    const sign = drawn(
-      500,
-      60,
-      '<path d="M10 10h100v40h-100zM130 10h100v40h-100zM250 10h100v40h-100z"/><path d="M370 10h120v40h-120z" fill="red"/>',
-    );
-    const plan = planCut(sized(sign, 1, 0), options);
-    if (!plan.ok) throw new Error(plan.problems[0]!.given);
-    const pieces = plan.packed.sheets.flatMap((sheet) => sheet.pieces);
-    const expected = plan.strips.flatMap(({ artwork }) => artwork.layers).length * 3;
-    expect(plan.strips.length).toBeGreaterThan(1);
-    expect(pieces).toHaveLength(expected);
-    const areas = plan.packed.sheets.map((sheet) => polygonArea(designOf(sheetArtwork(sheet, plan.strips).artwork)));
-    expect(areas.reduce((sum, mm2) => sum + mm2, 0)).toBeCloseTo(3 * polygonArea(designOf(sign)), 0);
-    for (const sheet of plan.packed.sheets) {
-      const { artwork, marks } = sheetArtwork(sheet, plan.strips);
-      const { x, y, width, height } = boundsOf([...designOf(artwork), ...marks]);
-      expect(x >= -1e-6 && y >= -1e-6 && x + width <= 290 + 1e-6 && y + height <= 290 + 1e-6).toBe(true);
-    }
-  });
-  test('artwork is sized and turned about nothing but its own bounds', () => {
-    const turned = sized(drawn(100, 100, '<rect x="40" y="20" width="30" height="10"/>'), 2, 90);
-    expect([turned.widthMm, turned.heightMm]).toEqual([expect.closeTo(20, 6), expect.closeTo(60, 6)]);
-    expect(boundsOf(designOf(turned))).toEqual({
-      x: expect.closeTo(0, 6),
-      y: expect.closeTo(0, 6),
-      width: expect.closeTo(20, 6),
-      height: expect.closeTo(60, 6),
-    });
-  });
-  test('what is too high for the bed is refused', () =>
-    expect(planCut(drawn(400, 400, '<rect width="400" height="400"/>'), options)).toMatchObject({ ok: false }));
 });
 
 describe('what it can be cut from', () => {

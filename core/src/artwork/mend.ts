@@ -121,13 +121,29 @@ export const gapsWidened = (artwork: Artwork, leastMm: number): Artwork =>
     return current;
   });
 
+/** What of a welded polygon lies inside a rectangle; outlines far from its edges are not computed with. */
+const clipped = (polygon: Polygon, box: Bounds): Polygon => {
+  const [right, bottom] = [box.x + box.width, box.y + box.height];
+  const near = polygon
+    .map((ring) => ({ ring, bounds: boundsOf([ring]) }))
+    .filter(
+      ({ bounds: { x, y, width, height } }) => x < right && y < bottom && x + width > box.x && y + height > box.y,
+    );
+  const isWhole = near.every(
+    ({ bounds: { x, y, width, height } }) =>
+      x >= box.x - PLAY_MM && y >= box.y - PLAY_MM && x + width <= right + PLAY_MM && y + height <= bottom + PLAY_MM,
+  );
+  const rings = near.map(({ ring }) => ring);
+  return isWhole ? rings : intersected(rings, [rectangle(box)]);
+};
+
 /** What of an artwork lies inside a rectangle, moved so that the rectangle's corner is the page's. */
 export const windowed = (artwork: Artwork, box: Bounds): Artwork => ({
   widthMm: box.width,
   heightMm: box.height,
   layers: artwork.layers.flatMap((layer) => {
     const moved = (rings: Polygon) => mapped(rings, (x, y) => [x - box.x, y - box.y]);
-    const polygon = moved(intersected(layer.polygon, [rectangle(box)]));
+    const polygon = moved(clipped(layer.polygon, box));
     const cutLines = moved(linesWithin(layer.cutLines, box));
     return polygon.length || cutLines.length ? [{ ...layer, polygon, cutLines }] : [];
   }),

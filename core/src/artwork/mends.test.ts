@@ -170,15 +170,17 @@ describe('slicing', () => {
       { numRuns: runs(15, 60), seed: 19 },
     );
   });
-  test('what fits is one strip; what is too high is refused with the height that would do', () => {
+  test('what fits is one strip; a bed with no room for marks is refused', () => {
     expect(sliceForBed(artworkOf([circle(50, 50, 30)]), bed)).toMatchObject({
       ok: true,
       seams: [],
       strips: [{ number: 1 }],
     });
-    expect(sliceForBed(artworkOf([rectangle({ x: 0, y: 0, width: 900, height: 700 })]), bed)).toMatchObject({
+    expect(
+      sliceForBed(artworkOf([rectangle({ x: 0, y: 0, width: 900, height: 700 })]), { ...bed, bedWidthMm: 10 }),
+    ).toMatchObject({
       ok: false,
-      problems: [{ code: 'too-high' }],
+      problems: [{ code: 'bed-too-small' }],
     });
   });
 });

@@ -27,6 +27,8 @@ export interface SheetStock {
 export interface PackOptions {
   /** Kept between pieces so that they can be cut apart; the usual gap unless given. */
   readonly gapMm?: number | undefined;
+  /** Where sheets are taped to each other, from the left; of `joined` sheets of the stock's width unless given. */
+  readonly tapeLinesMm?: readonly number[] | undefined;
 }
 
 export interface PackedPiece extends Bounds {
@@ -168,7 +170,7 @@ const oversized = (piece: SheetPiece, width: number, length: number): boolean =>
 export const packSheets = (
   pieces: readonly SheetPiece[],
   stock: SheetStock,
-  { gapMm }: PackOptions = {},
+  { gapMm, tapeLinesMm: tape }: PackOptions = {},
 ): Outcome<Packed> => {
   const { sizing } = catalogue();
   const gap = gapMm ?? sizing.sheetGap.typical;
@@ -196,7 +198,7 @@ export const packSheets = (
       todo: 'Slice it, make it smaller, or join two sheets.',
     });
   const colours = [...new Set(pieces.map(({ colour }) => colour))];
-  const tapeLinesMm = Array.from({ length: joined - 1 }, (_, at) => (at + 1) * stock.widthMm);
+  const tapeLinesMm = tape ?? Array.from({ length: joined - 1 }, (_, at) => (at + 1) * stock.widthMm);
   const sheets = colours.flatMap((colour) => {
     const copies = pieces
       .filter((piece) => piece.colour === colour)

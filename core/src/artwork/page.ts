@@ -1,4 +1,4 @@
-import { boundsOf, mapped, turnedPoint, type Bounds, type Polygon, type Ring } from '../shape/index.ts';
+import { boundsOf, mapped, turnedPoint, type Bounds, type Polygon } from '../shape/index.ts';
 import type { Artwork } from './artwork.ts';
 import { enlarged } from './mend.ts';
 
@@ -28,20 +28,4 @@ export const onOwnPage = (artwork: Artwork): Artwork => movedTo(artwork, (polygo
 export const sized = (artwork: Artwork, scale: number, turnDeg: number): Artwork => {
   const turn = turnedPoint(turnDeg);
   return movedTo(enlarged(artwork, scale), (polygon) => mapped(polygon, turn));
-};
-
-/** Artworks in rows on one page, a gap apart, in one colour; as many in a row as a width allows, at least one. */
-export const inRows = (artworks: readonly Artwork[], gapMm: number, widthMm: number): Artwork => {
-  const polygon: Ring[] = [];
-  let [left, top, high, widest] = [0, 0, 0, 0];
-  for (const artwork of artworks) {
-    if (left > 0 && left + artwork.widthMm > widthMm) [left, top, high] = [0, top + high + gapMm, 0];
-    const [x, y] = [left, top];
-    polygon.push(...artwork.layers.flatMap((layer) => mapped(layer.polygon, (px, py) => [px + x, py + y])));
-    high = Math.max(high, artwork.heightMm);
-    widest = Math.max(widest, left + artwork.widthMm);
-    left += artwork.widthMm + gapMm;
-  }
-  const colour = artworks[0]?.layers[0]?.colour ?? '#000000';
-  return { widthMm: widest, heightMm: top + high, layers: [{ id: colour, colour, polygon, cutLines: [] }] };
 };

@@ -15,7 +15,8 @@ export const artworkSourceSchema = z.discriminatedUnion('kind', [
     kind: z.literal('text'),
     text: z.string().max(20_000, 'at most 20000 characters'),
     face,
-    letterHeightMm: inMm(0.5, 5000),
+    /** As typed; null: as large as fits. */
+    letterHeightMm: inMm(0.5, 5000).nullable(),
     letterSpacing: spacing,
     lineSpacing: z.number().min(0.5, '0.5 to 10 letter heights').max(10, '0.5 to 10 letter heights'),
     align,
@@ -32,9 +33,28 @@ export const artworkSourceSchema = z.discriminatedUnion('kind', [
     maxHeightMm: inMm(1, 5000),
     /** Smaller than what fits, where it is wanted so. */
     letterHeightMm: inMm(0.5, 5000).nullable(),
+    /** How many of them one piece carries. */
+    perPiece: z.number().int().min(1, '1 to 500 labels').max(500, '1 to 500 labels').default(1),
   }),
+  z.strictObject({
+    kind: z.literal('pattern'),
+    /** The artwork that is repeated; it may be gone since. */
+    motifId: key,
+    /** From one motif to the next, across and down. */
+    stepXMm: inMm(1, 5000),
+    stepYMm: inMm(1, 5000),
+    /** Every other column lies half a step lower. */
+    isHalfDrop: z.boolean(),
+    /** Height of a motif. */
+    motifHeightMm: inMm(0.5, 5000),
+  }),
+  /** All of the clear area, plain: a wrap or a field. */
+  z.strictObject({ kind: z.literal('blank') }),
 ]);
 export type ArtworkSource = z.output<typeof artworkSourceSchema>;
+
+/** Whether an artwork was made for one clear area, on a page as large as it. */
+export const isMadeForArea = ({ kind }: ArtworkSource): boolean => kind === 'pattern' || kind === 'blank';
 
 /** Longest drawing that the document keeps, characters. */
 export const MOST_SVG = 8_000_000;
@@ -49,7 +69,25 @@ export const artworkRecordSchema = z.strictObject({
     .min(1)
     .max(MOST_SVG, `at most ${MOST_SVG / 1e6} MB`),
   source: artworkSourceSchema,
+  /** Of a set of labels: where each stands in the drawing, in the order of its words, mm; null for one drawing. */
+  rooms: z
+    .array(
+      z.strictObject({
+        x: inMm(0, 1_000_000),
+        y: inMm(0, 1_000_000),
+        width: inMm(0.1, 10_000),
+        height: inMm(0.1, 10_000),
+        /** From its top to the base line of its first line; null: not known. */
+        baselineMm: inMm(-10_000, 10_000).nullable().default(null),
+      }),
+    )
+    .min(1, 'at least one place')
+    .max(500, 'at most 500 places')
+    .nullable()
+    .default(null),
   /** What was done to it since, in words, the latest last. */
   mends: z.array(z.string().max(200)).max(200, 'at most 200 mends'),
 });
+/** Where one label of a set stands in the drawing. */
+export type LabelRoom = NonNullable<z.output<typeof artworkRecordSchema>['rooms']>[number];
 export type ArtworkRecord = z.output<typeof artworkRecordSchema>;

@@ -2,8 +2,6 @@ import { failed, type Outcome } from '../problem/index.ts';
 import { boundsOf, CHORD_ERROR_MM, mapped, simplified, type Bounds, type Polygon } from '../shape/index.ts';
 import { welded, type Artwork } from './artwork.ts';
 import type { Font } from './font.ts';
-import { inRows } from './page.ts';
-import { thicknessOf } from './thin.ts';
 
 export interface TextSetting {
   /** Height of capitals, mm. */
@@ -28,7 +26,7 @@ export interface SetText {
 const LINE_SPACING = 1.6;
 const MOST_LETTERS = 20_000;
 
-interface Block {
+export interface Block {
   readonly letters: readonly Polygon[];
   readonly baselines: readonly number[];
   readonly missing: readonly string[];
@@ -36,7 +34,7 @@ interface Block {
 }
 
 /** Text of one or several lines, in letter heights, not yet welded. */
-const blockOf = (
+export const blockOf = (
   text: string,
   font: Font,
   { letterSpacing = 0, lineSpacing = LINE_SPACING, align = 'left' }: Omit<TextSetting, 'letterHeightMm'>,
@@ -57,7 +55,7 @@ const blockOf = (
   };
 };
 
-const emptyText = (missing: readonly string[]) =>
+export const emptyText = (missing: readonly string[]) =>
   failed({
     code: 'empty-text',
     given: missing.length ? `The font has none of these characters: ${missing.join(' ')}.` : 'No letters were given.',
@@ -73,7 +71,7 @@ const badHeight = (height: number) =>
     todo: 'Give the height of a capital.',
   });
 
-const artworkOf = ({ letters, ink }: Block, heightMm: number, colour: string): Artwork => {
+export const artworkOf = ({ letters, ink }: Block, heightMm: number, colour: string): Artwork => {
   const outlines = welded(
     letters.map((letter) => ({
       rings: mapped(letter, (x, y) => [(x - ink.x) * heightMm, (y - ink.y) * heightMm]),
@@ -112,123 +110,4 @@ export const setText = (text: string, font: Font, setting: TextSetting): Outcome
     baselinesMm: block.baselines.map((y) => (y - block.ink.y) * letterHeightMm),
     missing: block.missing,
   };
-};
-
-/** A word of a set: plain, or with an exception of its own. */
-export type LabelWord =
-  | string
-  | {
-      /** Line ends in it make it two lines. */
-      readonly text: string;
-      /** Set in another face, a condensed one perhaps. */
-      readonly font?: Font | undefined;
-    };
-
-export interface LabelLimits {
-  readonly maxWidthMm: number;
-  readonly maxHeightMm: number;
-  readonly letterSpacing?: number | undefined;
-  readonly lineSpacing?: number | undefined;
-  readonly align?: TextSetting['align'];
-  /** Smaller than what fits, where the crafter wants it so. */
-  readonly letterHeightMm?: number | null | undefined;
-}
-
-export interface Label {
-  readonly text: string;
-  readonly widthMm: number;
-  readonly heightMm: number;
-  /** From its top to the baseline of its first line. */
-  readonly baselineMm: number;
-  readonly artwork: Artwork;
-}
-
-export interface LabelSet {
-  /** One height of capitals for all, mm. */
-  readonly letterHeightMm: number;
-  readonly labels: readonly Label[];
-  readonly widthsMm: readonly number[];
-  /** The word that lets letters be no larger, and what of it. */
-  readonly limitingWord: string;
-  readonly limitedBy: 'width' | 'height';
-  /** Thinnest stroke of the whole set at that height, mm, and the word it is in; null where no two walls face each other. */
-  readonly minStrokeMm: number | null;
-  readonly thinnestWord: string | null;
-  readonly missing: readonly string[];
-}
-
-const MOST_WORDS = 500;
-const PLAY = 1 - 1e-9;
-
-/**
- * Many words at one letter height: the largest at which the longest fits.
- *
- * @param words  words, or words with an exception (two lines, another face)
- * @param limits the room that each word has, mm: across, and from its highest to its lowest ink
- * @returns the height of capitals, every word's size, the word that limits, and the thinnest stroke of the set
- */
-export const labelSet = (words: readonly LabelWord[], font: Font, limits: LabelLimits): Outcome<LabelSet> => {
-  const { maxWidthMm, maxHeightMm } = limits;
-  if (!(maxWidthMm > 0 && maxHeightMm > 0 && words.length > 0 && words.length <= MOST_WORDS))
-    return failed({
-      code: 'bad-labels',
-      given: `${words.length} words in ${maxWidthMm} × ${maxHeightMm} mm were given.`,
-      allowed: `1 to ${MOST_WORDS} words, and room above 0 mm both ways.`,
-      todo: 'Measure one label, and type a word a line.',
-    });
-  const blocks = words.map((word) => {
-    const own = typeof word === 'string' ? { text: word, font } : { text: word.text, font: word.font ?? font };
-    return { text: own.text, block: blockOf(own.text.trim(), own.font, { align: 'centre', ...limits }) };
-  });
-  const missing = [...new Set(blocks.flatMap(({ block }) => block.missing))];
-  const blank = blocks.find(({ block }) => !block.letters.length);
-  if (blank) return emptyText(blank.block.missing);
-  const limit = blocks
-    .flatMap(({ text, block }) => [
-      { text, by: 'width' as const, height: maxWidthMm / block.ink.width },
-      { text, by: 'height' as const, height: maxHeightMm / block.ink.height },
-    ])
-    .reduce((least, one) => (one.height < least.height ? one : least));
-  const letterHeightMm = limits.letterHeightMm ?? limit.height * PLAY;
-  if (letterHeightMm > limit.height)
-    return failed({
-      code: 'label-too-large',
-      given: `A letter height of ${letterHeightMm} mm was given.`,
-      allowed: `at most ${limit.height.toFixed(2)} mm: "${limit.text}" is then as ${limit.by === 'width' ? 'wide' : 'high'} as it may be.`,
-      todo: 'Set that word in two lines or in a narrower face, or take smaller letters.',
-    });
-  const labels = blocks.map(({ text, block }): Label => {
-    const artwork = artworkOf(block, letterHeightMm, '#000000');
-    const baselineMm = -block.ink.y * letterHeightMm;
-    return { text, widthMm: artwork.widthMm, heightMm: artwork.heightMm, baselineMm, artwork };
-  });
-  const strokes = labels
-    .map(({ text, artwork }) => ({ text, mm: thicknessOf(artwork.layers[0]!.polygon, 'stroke', null).minMm }))
-    .filter((one): one is { text: string; mm: number } => one.mm !== null);
-  const thinnest = strokes.length ? strokes.reduce((least, one) => (one.mm < least.mm ? one : least)) : null;
-  return {
-    ok: true,
-    letterHeightMm,
-    labels,
-    widthsMm: labels.map(({ widthMm }) => widthMm),
-    limitingWord: limit.text,
-    limitedBy: limit.by,
-    minStrokeMm: thinnest?.mm ?? null,
-    thinnestWord: thinnest?.text ?? null,
-    missing,
-  };
-};
-
-/** A set on one page: labels in rows on common base lines, a gap apart, as many in a row as a width allows. */
-export const labelSheet = (labels: readonly Label[], gapMm: number, widthMm: number): Artwork => {
-  const highest = Math.max(0, ...labels.map(({ baselineMm }) => baselineMm));
-  const standing = labels.map(({ artwork, baselineMm }): Artwork => {
-    const down = highest - baselineMm;
-    return {
-      ...artwork,
-      heightMm: artwork.heightMm + down,
-      layers: artwork.layers.map((layer) => ({ ...layer, polygon: mapped(layer.polygon, (x, y) => [x, y + down]) })),
-    };
-  });
-  return inRows(standing, gapMm, widthMm);
 };

@@ -149,21 +149,24 @@ describe('made ready for the cutter', () => {
     expect(text(lines)).toMatchSnapshot();
   });
   test('a plan to cut, and what lies on its sheets', () => {
-    const plan = planCut(wide, {
+    const plan = planCut([{ name: 'wide', artwork: wide, quantity: 2 }], {
+      as: 'decal',
+      frameMm: 0,
+      marginMm: 2,
+      isApart: null,
       bed: { widthMm: 300, lengthMm: 500 },
       stock: { kind: 'sheet', widthMm: 305, lengthMm: 600 },
-      quantity: 2,
       overlapMm: 3,
       thinMm: 2,
       gapMm: 4,
       canTurn: true,
     });
     if (!plan.ok) throw new Error(plan.problems[0]!.given);
-    const { strips, packed } = plan;
+    const { packed } = plan;
     expect(
       text(
         packed.sheets.map((sheet) => {
-          const { artwork, marks } = sheetArtwork(sheet, strips);
+          const { artwork, marks } = sheetArtwork(sheet, plan);
           return `${sheet.colour}: ${boxOf(designOf(artwork))}, ${marks.length} marks; ${sheet.pieces.map(({ id, copy }) => `${id} ${copy}`).join(', ')}`;
         }),
       ),

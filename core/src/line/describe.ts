@@ -30,7 +30,8 @@ export type ReadDesign = Pick<
 
 export interface Description {
   readonly name: string;
-  readonly surface: Surface;
+  /** With the sizes that the line says; a piece keeps them as its area. */
+  readonly surface: Surface & Pick<Design, 'widthMm' | 'heightMm'>;
   /** Measured as the line says it, where it says enough; null: not. */
   readonly area: AreaInput | null;
   readonly use: Use;
@@ -122,12 +123,12 @@ const designFrom = (
   };
 };
 
-/** The area that measures of a line make together; null where one is missing. */
+/** The area that measures of a line make; what was not measured yet is null in it. Null where they make none. */
 const areaOf = (chips: readonly Chip[], shape: Surface['shape']): AreaInput | null => {
   const of = (field: string) => number(first(chips, field));
   const [width, height, top, foot] = [of('widthMm'), of('heightMm'), of('topMm'), of('footMm')];
   const [diameter, around, slant] = [of('diameterMm'), of('circumferenceMm'), of('slantMm')];
-  if (top !== null && foot !== null && top !== foot && (slant !== null || height !== null))
+  if (top !== null && foot !== null && top !== foot)
     return {
       kind: 'cone',
       topDiameterMm: top,
@@ -136,12 +137,12 @@ const areaOf = (chips: readonly Chip[], shape: Surface['shape']): AreaInput | nu
       heightMm: slant === null ? height : null,
     };
   const across = diameter ?? top ?? foot;
-  if ((around !== null || (across !== null && shape === 'cylinder')) && height !== null)
+  if (around !== null || (shape === 'cylinder' && (across !== null || height !== null)))
     return { kind: 'cylinder', diameterMm: around === null ? across : null, circumferenceMm: around, heightMm: height };
   if (across !== null && (shape === 'disc' || shape === 'flat')) return { kind: 'disc', diameterMm: across };
-  return width !== null && height !== null && shape !== 'cylinder' && shape !== 'cone' && shape !== 'compound'
-    ? { kind: 'rectangle', widthMm: width, heightMm: height }
-    : null;
+  // of a bowl width and height are those of the body, not of a place to work in
+  const isFlat = shape !== 'cylinder' && shape !== 'cone' && shape !== 'compound';
+  return isFlat && (width !== null || height !== null) ? { kind: 'rectangle', widthMm: width, heightMm: height } : null;
 };
 
 const USE_FIELDS = [
@@ -191,6 +192,8 @@ const composed = ({ name, chips, nots, names, unread, unknownThing }: Parts): De
     ],
     shape,
     tone: (of('tone') ?? 'unknown') as Surface['tone'],
+  };
+  const size = {
     widthMm: number(of('widthMm')) ?? (shape === 'disc' ? number(of('diameterMm')) : null),
     heightMm: number(of('heightMm')) ?? (shape === 'disc' ? number(of('diameterMm')) : null),
   };
@@ -204,7 +207,7 @@ const composed = ({ name, chips, nots, names, unread, unknownThing }: Parts): De
   const topcoat = coatOf(chips, 'topcoat');
   return {
     name,
-    surface,
+    surface: { ...surface, ...size },
     area: areaOf(chips, shape),
     use: { ...plainUse(), ...(Object.fromEntries(said) as Partial<Use>), nots },
     look: main!.look,

@@ -17,7 +17,7 @@ describe('a piece from a line', () => {
       due: '2026-12-12T12:00:00.000Z',
       parts: [
         {
-          surface: { base: 'hardwood', widthMm: 300, heightMm: 200 },
+          surface: { base: 'hardwood' },
           area: { kind: 'rectangle', widthMm: 300, heightMm: 200 },
         },
       ],
@@ -68,12 +68,12 @@ describe('measures as an area', () => {
     ['tumbler, 240 mm around, 80 mm across, 95 mm high', { kind: 'cylinder', diameterMm: null, circumferenceMm: 240 }],
     ['tumbler, rim 80 mm, foot 80 mm, 95 mm high', { kind: 'cylinder', diameterMm: 80, heightMm: 95 }],
     ['tumbler, rim 80 mm, foot 60 mm, 95 mm high', { kind: 'cone', topDiameterMm: 80, slantMm: null, heightMm: 95 }],
-    ['tumbler, rim 80 mm, foot 60 mm', null],
-    ['tumbler, 80 mm across', null],
-    ['tumbler, 80 x 95 mm', null],
+    ['tumbler, rim 80 mm, foot 60 mm', { kind: 'cone', topDiameterMm: 80, slantMm: null, heightMm: null }],
+    ['tumbler, 80 mm across', { kind: 'cylinder', diameterMm: 80, heightMm: null }],
+    ['tumbler, 80 x 95 mm', { kind: 'cylinder', diameterMm: null, circumferenceMm: null, heightMm: 95 }],
     ['plate, 240 mm across', { kind: 'disc', diameterMm: 240 }],
     ['bowl, 240 x 90 mm', null],
-    ['board, 240 mm wide', null],
+    ['board, 240 mm wide', { kind: 'rectangle', widthMm: 240, heightMm: null }],
     ['blivet, 240 mm across', null],
     ['blivet, 240 x 90 mm', { kind: 'rectangle', widthMm: 240, heightMm: 90 }],
   ])('%s', (line, area) => (area ? expect(areaOf(line)).toMatchObject(area) : expect(areaOf(line)).toBeNull()));

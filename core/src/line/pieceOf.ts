@@ -12,12 +12,14 @@ export const pieceOf = (id: string, line: string, read: Description): Piece => {
   const plain = plainPiece(id, read.name, 'own');
   const part = plain.parts[0]!;
   const own = read.surface.base === '' ? { base: 'own', own: plainOwnSurface(read.name.toLowerCase()) } : {};
+  // the size is the area's: a surface has none of its own
+  const { widthMm: _width, heightMm: _height, ...surface } = read.surface;
   const area = read.area ? areaSchema.safeParse(read.area) : null;
   const { designs: _designs, ...wants } = read.wants;
   const idOf = (place: number) => (place === 0 ? `${part.id}.design` : `${part.id}.design-${place + 1}`);
   const filled: Part = {
     ...part,
-    surface: { ...read.surface, ...own },
+    surface: { ...surface, ...own },
     area: area?.success ? area.data : null,
     use: read.use,
     wants,

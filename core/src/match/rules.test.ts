@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import { plainOwnSurface, type ApplyOperation, type Operation, type Schools, type Stack } from '../piece/index.ts';
-import { briefOf, finish, type Said } from '../testing/briefs.ts';
+import { aroundArea, briefOf, finish, type Said } from '../testing/briefs.ts';
 import { runs } from '../testing/runs.ts';
 import { matchLayers, type MatchResult } from './index.ts';
 import { judgeStack, RULES } from '../judge/index.ts';
@@ -586,7 +586,12 @@ const ROWS: readonly Row[] = [
   {
     rule: 'covers-whole-area',
     speaks: { base: 'steel-stainless', surface: { shape: 'cylinder' } },
-    silent: { base: 'steel-stainless', surface: { shape: 'cylinder', widthMm: 250 }, design: { widthMm: 250 } },
+    silent: {
+      base: 'steel-stainless',
+      surface: { shape: 'cylinder' },
+      area: aroundArea(250),
+      design: { widthMm: 250 },
+    },
     silentStack: stackOf('wrap', degreased, layer('film', 'film', 'film-cast')),
   },
   { rule: 'must-come-off', speaks: { ...glass, use: { mustComeOff: 'yes' } }, silent: glass },

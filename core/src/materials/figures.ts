@@ -70,6 +70,7 @@ const FIGURE_WORDS: Readonly<Record<string, string>> = {
   rainFree: 'no rain for',
   minStroke: 'thinnest stroke',
   minWeb: 'thinnest web',
+  frame: 'frame around the openings',
   workC: 'pressed or baked at',
   uses: 'used again',
   laundryC: 'laundry up to',

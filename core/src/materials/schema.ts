@@ -403,6 +403,8 @@ export const productSchema = z.strictObject({
   shapes: z.array(z.enum(SHAPES)).optional(),
   minStroke: figureIn('mm').optional(),
   minWeb: figureIn('mm').optional(),
+  /** Left around the openings of a stencil of it: what holds it together, and catches what is brushed or sprayed. */
+  frame: figureIn('mm').optional(),
   /** What it stands against as a mask. */
   resists: z.array(z.enum(['water', 'solvent', 'gel', 'acid', 'paste'])).optional(),
   /** What it acts on. */
@@ -618,7 +620,14 @@ export const catalogueSchema = z.strictObject({
     /** Between labels on one sheet, and the longest row of them. */
     labelGap: figureIn('mm'),
     labelRow: figureIn('mm'),
+    /** A small cutter's mat where none was said; beds from a length on are fed from a roll. */
+    bedOther: figureIn('mm'),
+    rollFrom: figureIn('mm'),
+    /** Frame of a stencil whose product says none. */
+    frameOther: figureIn('mm'),
     sheetGap: figureIn('mm'),
+    /** No cut nearer than this to the edge of what lies in the cutter. */
+    cutterMargin: figureIn('mm'),
     offcutLeast: figureIn('mm'),
     markSize: figureIn('mm'),
     weedPiece: figureIn('min'),

@@ -1,4 +1,5 @@
 import {
+  PLAIN_CUT,
   PLAIN_PLACEMENT,
   type Design,
   type OwnSurface,
@@ -14,8 +15,6 @@ export const plainSurface = (base: string): Surface => ({
   existing: [],
   condition: [],
   shape: 'unknown',
-  widthMm: null,
-  heightMm: null,
   tone: 'unknown',
   leadTest: 'unknown',
   preparation: [],
@@ -40,6 +39,17 @@ export const plainUse = (): Use => ({
   nots: [],
 });
 
+/** What a design is told by without an artwork: nothing. What an artwork said of it leaves with that artwork. */
+export const NO_ARTWORK = {
+  artworkId: null,
+  minStrokeMm: null,
+  minWebMm: null,
+  islands: null,
+  widthMm: null,
+  heightMm: null,
+  scale: 1,
+} as const satisfies Partial<Design>;
+
 export const plainDesign = (id: string): Design => ({
   id,
   name: 'design',
@@ -48,15 +58,10 @@ export const plainDesign = (id: string): Design => ({
   seenFrom: 'unknown',
   wants: {},
   over: null,
-  minStrokeMm: null,
-  minWebMm: null,
-  islands: null,
-  widthMm: null,
-  heightMm: null,
-  scale: 1,
+  ...NO_ARTWORK,
   tone: 'unknown',
-  artworkId: null,
   placement: PLAIN_PLACEMENT,
+  cut: PLAIN_CUT,
 });
 
 export const plainPart = (id: string, base: string): Part => ({

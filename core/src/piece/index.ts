@@ -1,5 +1,7 @@
 export * from './schema.ts';
+export { ofOneSize } from './oneSize.ts';
 export {
+  NO_ARTWORK,
   plainDesign,
   plainOwnSurface,
   plainPart,

@@ -17,6 +17,7 @@ import {
   surfacePropertiesSchema,
 } from '../materials/index.ts';
 import { areaSchema } from '../shape/index.ts';
+import { ofOneSize } from './oneSize.ts';
 
 /** Longest name or note that the document keeps, in characters. */
 const MAX_NAME = 120;
@@ -55,9 +56,6 @@ export const surfaceSchema = z.strictObject({
     .max(5, 'at most 5 finishes'),
   condition: z.array(z.enum(SOILS)),
   shape: orUnknown(SHAPES),
-  /** Clear area to work in, mm; null: not measured. */
-  widthMm: millimetres.nullable(),
-  heightMm: millimetres.nullable(),
   tone: z.enum(['light', 'dark', 'unknown']),
   /** What a lead test of the coat that is there said. */
   leadTest: orUnknown(['clear', 'lead']).default('unknown'),
@@ -139,6 +137,8 @@ export const placementSchema = z.strictObject({
   alignY: z.enum(['top', 'centre', 'bottom']),
   nudgeXMm: bounded(-10_000, 10_000, 'mm'),
   nudgeYMm: bounded(-10_000, 10_000, 'mm'),
+  /** At most so much of the clear width, to leave air around it; null: all of it. */
+  widthShare: bounded(0.05, 1, 'of the width').nullable().default(null),
 });
 export type DesignPlacement = z.output<typeof placementSchema>;
 export const PLAIN_PLACEMENT: DesignPlacement = {
@@ -148,6 +148,44 @@ export const PLAIN_PLACEMENT: DesignPlacement = {
   alignY: 'centre',
   nudgeXMm: 0,
   nudgeYMm: 0,
+  widthShare: null,
+};
+
+const sheetMm = bounded(10, 100_000, 'mm');
+const betweenMm = bounded(0, 100, 'mm');
+
+/** How a design is cut, as the crafter chose it; null: as the piece, its layers and the workshop ask for. */
+export const cutChoicesSchema = z.strictObject({
+  /** As openings in a mask or as shapes that stay: what it was cut as by the layers that stood last. */
+  as: z.enum(['stencil', 'decal']).nullable(),
+  bed: z.strictObject({ widthMm: millimetres, lengthMm: millimetres }).nullable(),
+  stockKind: z.enum(['roll', 'sheet', 'joined']).nullable(),
+  /** Of one sheet; of a roll, its width and the longest cut of it. */
+  stock: z.strictObject({ widthMm: sheetMm, lengthMm: sheetMm }).nullable(),
+  /** How far strips lie over each other. */
+  overlapMm: betweenMm.nullable(),
+  gapMm: betweenMm.nullable(),
+  /** Left around a stencil's openings. */
+  frameMm: bounded(0, 500, 'mm').nullable(),
+  canTurn: z.boolean().nullable(),
+  isMirrored: z.boolean().nullable(),
+  quantity: z.number().int().min(1, '1 to 1000').max(1000, '1 to 1000').nullable(),
+  /** Whether shapes that lie apart are laid out one by one. */
+  isApart: z.boolean().nullable(),
+});
+export type CutChoices = z.output<typeof cutChoicesSchema>;
+export const PLAIN_CUT: CutChoices = {
+  as: null,
+  bed: null,
+  stockKind: null,
+  stock: null,
+  overlapMm: null,
+  gapMm: null,
+  frameMm: null,
+  canTurn: null,
+  isMirrored: null,
+  quantity: null,
+  isApart: null,
 };
 
 export const designSchema = z.strictObject({
@@ -172,6 +210,7 @@ export const designSchema = z.strictObject({
   /** The artwork that it is, from which its facts are filled; null: told by its facts alone. */
   artworkId: key.nullable().default(null),
   placement: placementSchema.default(PLAIN_PLACEMENT),
+  cut: cutChoicesSchema.default(PLAIN_CUT),
 });
 export type Design = z.output<typeof designSchema>;
 
@@ -337,7 +376,8 @@ export const DEFAULT_SCHOOLS: Schools = {
 };
 
 export const briefSchema = z.strictObject({
-  part: partSchema,
+  /** A surface that comes with a size of its own, as a line tells it, is taken with that size as its area. */
+  part: z.preprocess(ofOneSize, partSchema),
   workshop: workshopSchema,
   quantity: z.number().int().min(1).max(1000),
   due: instant.nullable(),

@@ -45,7 +45,13 @@ const shared = {
 
 /** Where a design may lie, as measured on the piece. Sides of cylinders and cones lie flat: x runs around, y from the top rim down. */
 export const areaSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('rectangle'), widthMm: length, heightMm: length, ...shared }),
+  z.strictObject({
+    kind: z.literal('rectangle'),
+    /** Null: not measured yet. */
+    widthMm: length.nullable(),
+    heightMm: length.nullable(),
+    ...shared,
+  }),
   z.strictObject({ kind: z.literal('disc'), diameterMm: length, ...shared }),
   z.strictObject({ kind: z.literal('ring'), outerDiameterMm: length, innerDiameterMm: length, ...shared }),
   z.strictObject({
@@ -53,7 +59,8 @@ export const areaSchema = z.discriminatedUnion('kind', [
     /** One of the two; a tape measure gives the way around. */
     diameterMm: length.nullable().default(null),
     circumferenceMm: length.nullable().default(null),
-    heightMm: length,
+    /** Null: not measured yet. */
+    heightMm: length.nullable(),
     /** Left open around a handle, measured around. */
     handleGapMm: distance.default(0),
     ...shared,

@@ -1,9 +1,10 @@
 import { catalogue, type CatalogueData } from '../materials/index.ts';
 import { failed, problemsFromZod, type Outcome } from '../problem/index.ts';
+import { AREA_KINDS, flatOf, isSideArea } from './areaKinds.ts';
 import { areaSchema, type Area, type AreaInput, type KeepOut } from './areaSchema.ts';
 import { grown, intersected, subtracted, united } from './clip.ts';
-import { frustumTemplate, type FrustumTemplate } from './frustum.ts';
-import { boundsOf, circle, mapped, polygonArea, rectangle, type Bounds, type Ring } from './rings.ts';
+import type { FrustumTemplate } from './frustum.ts';
+import { boundsOf, circle, polygonArea, rectangle, type Bounds, type Ring } from './rings.ts';
 
 type Sizing = CatalogueData['sizing'];
 
@@ -35,84 +36,19 @@ export interface ClearAreaOptions {
   readonly sizing?: Sizing | undefined;
 }
 
-interface Flat {
-  readonly whole: readonly Ring[];
-  readonly cone: FrustumTemplate | null;
-}
-
 const refused = (given: string, allowed: string, todo: string) => failed({ code: 'bad-measure', given, allowed, todo });
 
-const flatOf = (area: Area): Outcome<Flat> => {
-  const flat = (whole: readonly Ring[], cone: FrustumTemplate | null = null): Outcome<Flat> => ({
-    ok: true,
-    whole,
-    cone,
-  });
-  switch (area.kind) {
-    case 'rectangle':
-      return flat([rectangle({ x: 0, y: 0, width: area.widthMm, height: area.heightMm })]);
-    case 'disc':
-      return flat([circle(area.diameterMm / 2, area.diameterMm / 2, area.diameterMm / 2)]);
-    case 'ring': {
-      const [outer, inner] = [area.outerDiameterMm / 2, area.innerDiameterMm / 2];
-      return inner < outer
-        ? flat(subtracted([circle(outer, outer, outer)], [circle(outer, outer, inner)]))
-        : refused(
-            `A ring of ${area.outerDiameterMm} mm around a hole of ${area.innerDiameterMm} mm was given.`,
-            'a hole that is smaller than the ring.',
-            'Measure both across.',
-          );
-    }
-    case 'cylinder': {
-      const around = area.circumferenceMm ?? (area.diameterMm === null ? null : Math.PI * area.diameterMm);
-      if (around === null)
-        return refused(
-          'Neither the diameter nor the way around was given.',
-          'one of the two.',
-          'Lay a tape measure around it.',
-        );
-      return area.handleGapMm < around
-        ? flat([rectangle({ x: 0, y: 0, width: around - area.handleGapMm, height: area.heightMm })])
-        : refused(
-            `A handle gap of ${area.handleGapMm} mm was given on ${Math.round(around)} mm around.`,
-            'less than the way around.',
-            'Measure the gap along the side.',
-          );
-    }
-    case 'cone': {
-      const cone = frustumTemplate({
-        topDiameterMm: area.topDiameterMm,
-        bottomDiameterMm: area.bottomDiameterMm,
-        slantMm: area.slantMm ?? undefined,
-        heightMm: area.heightMm ?? undefined,
-        gapMm: area.handleGapMm,
-      });
-      if (!cone.ok) return cone;
-      const middle = (Math.PI * (area.topDiameterMm + area.bottomDiameterMm)) / 2;
-      const share = 1 - area.handleGapMm / (Math.PI * Math.max(area.topDiameterMm, area.bottomDiameterMm));
-      return flat([rectangle({ x: 0, y: 0, width: middle * share, height: cone.slantMm })], cone);
-    }
-    case 'outline': {
-      const rings = united(
-        area.rings.map((ring) => Float64Array.from(ring)),
-        'evenodd',
-      );
-      const { x, y } = boundsOf(rings);
-      return polygonArea(rings) > 0
-        ? flat(mapped(rings, (px, py) => [px - x, py - y]))
-        : refused('The outline encloses nothing.', 'a closed outline.', 'Draw it again, closed.');
-    }
-  }
-};
-
-const isSide = ({ kind }: Area): boolean => kind === 'cylinder' || kind === 'cone';
-
 const usualMargins = (area: Area, { width, height }: Bounds, sizing: Sizing): Margins => {
-  const all = Math.max(sizing.marginLeast.typical, (Math.min(width, height) * sizing.marginShare.typical) / 100);
-  const around = area.kind === 'ring' ? sizing.marginLeast.typical : all;
-  if (!isSide(area)) return { top: around, right: around, bottom: around, left: around };
-  const side = sizing.marginLeast.typical;
-  return { top: sizing.rimClearance.typical, right: side, bottom: sizing.footClearance.typical, left: side };
+  const least = sizing.marginLeast.typical;
+  const share = Math.max(least, (Math.min(width, height) * sizing.marginShare.typical) / 100);
+  switch (AREA_KINDS[area.kind].usualMargin) {
+    case 'side':
+      return { top: sizing.rimClearance.typical, right: least, bottom: sizing.footClearance.typical, left: least };
+    case 'least':
+      return { top: least, right: least, bottom: least, left: least };
+    case 'share':
+      return { top: share, right: share, bottom: share, left: share };
+  }
 };
 
 const keptOutRing = (keepOut: KeepOut, usualMm: number): Ring[] => {
@@ -126,7 +62,7 @@ const keptOutRing = (keepOut: KeepOut, usualMm: number): Ring[] => {
 
 const withinMargins = (area: Area, whole: readonly Ring[], box: Bounds, margins: Margins): Ring[] => {
   const { top, right, bottom, left } = margins;
-  if (area.kind === 'rectangle' || isSide(area)) {
+  if (!AREA_KINDS[area.kind].hasMarginAllRound) {
     const [width, height] = [box.width - left - right, box.height - top - bottom];
     return width > 0 && height > 0 ? [rectangle({ x: left, y: top, width, height })] : [];
   }
@@ -149,7 +85,7 @@ export const clearAreaOf = (
   if (!flat.ok) return flat;
   const box = boundsOf(flat.whole);
   const usual = read.data.margins ?? usualMargins(read.data, box, sizing);
-  const margins = isSide(read.data) ? { ...usual, top: Math.max(usual.top, rimZoneMm) } : usual;
+  const margins = isSideArea(read.data) ? { ...usual, top: Math.max(usual.top, rimZoneMm) } : usual;
   const keptOut = united(
     read.data.keepOuts.flatMap((keepOut) => keptOutRing(keepOut, sizing.keepOutClearance.typical)),
   );

@@ -33,6 +33,7 @@ export {
   type FrustumTemplate,
   type WrapMeasures,
 } from './frustum.ts';
+export { AREA_KINDS, goesAround, isSideArea, sizeOfArea, type AreaField } from './areaKinds.ts';
 export { areaSchema, keepOutSchema, type Area, type AreaInput, type KeepOut } from './areaSchema.ts';
 export { templateOf, type PaperTemplate } from './template.ts';
 export { clearAreaOf, type ClearArea, type ClearAreaOptions, type Margins } from './clearArea.ts';

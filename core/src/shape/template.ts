@@ -1,5 +1,6 @@
 import { catalogue, type CatalogueData } from '../materials/index.ts';
 import type { Outcome } from '../problem/index.ts';
+import { isSideArea } from './areaKinds.ts';
 import type { AreaInput } from './areaSchema.ts';
 import { clearAreaOf } from './clearArea.ts';
 import { onCover, type FrustumTemplate } from './frustum.ts';
@@ -39,10 +40,10 @@ export const templateOf = (
   if (!clear.ok) return clear;
   const { cone, widthMm, heightMm, whole } = clear;
   const overlap = sizing.seamOverlap.typical;
-  const goesAround = (area.kind === 'cylinder' || area.kind === 'cone') && !area.handleGapMm;
+  const hasFlap = isSideArea(area) && !('handleGapMm' in area && area.handleGapMm);
   const isBent = cone !== null && !cone.isCylinder;
   const outline = isBent ? [cone.outline] : whole;
-  const flap = !goesAround
+  const flap = !hasFlap
     ? []
     : isBent
       ? [coneFlap(cone, overlap)]

@@ -15,6 +15,7 @@ export interface Said {
   readonly base: string;
   readonly surface?: Partial<Surface>;
   readonly wants?: Part['wants'];
+  readonly area?: Part['area'];
   readonly use?: Partial<Use>;
   readonly design?: Partial<Design>;
   /** Several designs, in place of one. */
@@ -44,6 +45,7 @@ export const briefOf = ({
   base,
   surface = {},
   wants = {},
+  area = null,
   use = {},
   design = {},
   designs = [design],
@@ -64,6 +66,7 @@ export const briefOf = ({
         ...each,
       })),
       wants,
+      area,
       stencilAgain,
     },
     workshop: { ...plainWorkshop(), ...workshop },
@@ -71,6 +74,17 @@ export const briefOf = ({
     due: null,
   };
 };
+
+/** The side of a cylinder, so far around. */
+export const aroundArea = (circumferenceMm: number): Part['area'] => ({
+  kind: 'cylinder',
+  circumferenceMm,
+  diameterMm: null,
+  heightMm: 90,
+  handleGapMm: 0,
+  margins: null,
+  keepOuts: [],
+});
 
 export const finish = (id: string, ageDays: number | null = 100): Pick<Surface, 'existing'> => ({
   existing: [{ finish: id, ageDays }],

@@ -1,7 +1,7 @@
 import type { Product } from '../materials/index.ts';
 import type { Verdict } from '../judge/index.ts';
 import { plainOwnSurface, type ApplyOperation, type Operation, type Schools, type Stack } from '../piece/index.ts';
-import { finish, type Said } from './briefs.ts';
+import { aroundArea, finish, type Said } from './briefs.ts';
 
 /** What one rule says of one stack on one piece; '-' where it says nothing. */
 export interface RuleRow {
@@ -1194,12 +1194,8 @@ export const RULE_ROWS: readonly RuleRow[] = [
   ...rowsOf(
     'covers-whole-area',
     ['cautions', mug, 'wrap: f/film-cast'],
-    [
-      'cautions',
-      { ...mug, surface: { shape: 'cylinder', widthMm: 100 }, design: { widthMm: 79 } },
-      'wrap: f/film-cast',
-    ],
-    ['-', { ...mug, surface: { shape: 'cylinder', widthMm: 100 }, design: { widthMm: 80 } }, 'wrap: f/film-cast'],
+    ['cautions', { ...mug, area: aroundArea(100), design: { widthMm: 79 } }, 'wrap: f/film-cast'],
+    ['-', { ...mug, area: aroundArea(100), design: { widthMm: 80 } }, 'wrap: f/film-cast'],
     ['-', drawn(mug, { wants: { way: 'wrap' } }), 'wrap: f/film-cast'],
     ['-', mug, FILM],
   ),

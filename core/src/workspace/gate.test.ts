@@ -61,8 +61,12 @@ const ofStack = (productId: string) =>
 
 describe('what the file would refuse is refused before it is kept', () => {
   test.each<[string, RecordChange, string]>([
-    ['12 m wide', change('pieces', surface({ widthMm: 12_000 })), 'schema-too-big parts.0.surface.widthMm'],
-    ['0.01 mm high', change('pieces', surface({ heightMm: 0.01 })), 'schema-too-small parts.0.surface.heightMm'],
+    [
+      '12000 days of waiting',
+      change('pieces', surface({ waitDays: 12_000 })),
+      'schema-too-big parts.0.surface.waitDays',
+    ],
+    ['-1 day of waiting', change('pieces', surface({ waitDays: -1 })), 'schema-too-small parts.0.surface.waitDays'],
     ['-50 °C', change('pieces', use({ heatC: -50 })), 'schema-too-small parts.0.use.heatC'],
     [
       'three days a piece',

@@ -161,9 +161,9 @@ describe('a file with something broken in it is refused whole, and can be read w
       ['sign'],
     ],
     [
-      'a width of 12 m',
-      { pieces: [withPart({ surface: { ...surface, widthMm: 12_000 } }), sign] },
-      'pieces.0.parts.0.surface.widthMm',
+      'a wait of 12000 days',
+      { pieces: [withPart({ surface: { ...surface, waitDays: 12_000 } }), sign] },
+      'pieces.0.parts.0.surface.waitDays',
       ({ pieces }) => pieces.length,
       1,
     ],

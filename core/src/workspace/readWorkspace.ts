@@ -3,6 +3,7 @@ import { failed, readBySchema, readJson, type Outcome, type Problem } from '../p
 import { noteRead, readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf } from './records.ts';
 import { mendedEvent, mendedPiece, mendedSettings, mendedTrial, partsOf, type Mended } from './references.ts';
 import { onePartEach } from './onePart.ts';
+import { oneSizeEach } from './oneSize.ts';
 import { workspaceSchema, WORKSPACE_VERSION, type Workspace } from './schema.ts';
 import { unsaidAgain } from './unsaid.ts';
 
@@ -24,6 +25,8 @@ const MIGRATIONS: Readonly<Record<number, Migration>> = {
   }),
   // 4: one part a piece; what a trial came to, and which step it was, get their defaults from the schema
   3: onePartEach,
+  // 5: the clear size is the measured area's; how a design is cut, and its share of the width, get their defaults from the schema
+  4: oneSizeEach,
 };
 
 const NOTHING_CHANGED = 'Nothing was changed. Export the file again from where it came from, or mend that field.';

@@ -1,4 +1,5 @@
 import isSame from 'fast-deep-equal';
+import { NO_ARTWORK } from '../piece/index.ts';
 
 type Fields = Readonly<Record<string, unknown>>;
 type Entry = Fields & { readonly id: string };
@@ -15,10 +16,21 @@ export interface TakenBack<Value> {
 const TOGETHER: readonly (readonly string[])[] = [
   ['stack', 'stackIsOwn', 'judgedBy'],
   ['base', 'own'],
-  ['artworkId', 'minStrokeMm', 'minWebMm', 'islands', 'widthMm', 'heightMm', 'scale', 'placement'],
+  [...Object.keys(NO_ARTWORK), 'placement'],
 ];
 /** Fields whose value is one thing, however many parts it has. */
-const WHOLE = new Set(['area', 'own', 'stack', 'bed', 'freeHours', 'readings', 'quietHours', 'placement', 'judgedBy']);
+const WHOLE = new Set([
+  'area',
+  'own',
+  'stack',
+  'bed',
+  'freeHours',
+  'readings',
+  'quietHours',
+  'placement',
+  'judgedBy',
+  'cut',
+]);
 
 const isFields = (value: unknown): value is Fields =>
   typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -4,7 +4,14 @@ import fc from 'fast-check';
 import { draws } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import { problemSentence } from '../problem/index.ts';
-import { readWorkspace, workspaceSchema, writeWorkspace, WORKSPACE_VERSION, type Workspace } from './index.ts';
+import {
+  oneSizeEach,
+  readWorkspace,
+  workspaceSchema,
+  writeWorkspace,
+  WORKSPACE_VERSION,
+  type Workspace,
+} from './index.ts';
 
 const all = catalogue();
 const example = (version: number) => readFileSync(new URL(`./examples/v${version}.json`, import.meta.url), 'utf8');
@@ -28,6 +35,40 @@ test.each(Array.from({ length: WORKSPACE_VERSION }, (_, index) => index + 1))(
   'the stored example of version %d still opens',
   (version) => expect(readWorkspace(example(version), all)).toMatchObject({ ok: true }),
 );
+
+describe('a clear size of version 4 is the area of version 5', () => {
+  const area = { margins: null, keepOuts: [] };
+  const after = (surface: object, measured: object | null = null) => {
+    const [piece] = oneSizeEach({ pieces: [{ parts: [{ surface, area: measured }] }] })['pieces'] as [
+      { parts: [{ surface: object; area: object | null }] },
+    ];
+    return piece.parts[0];
+  };
+  test.each<[object, object | null]>([
+    [
+      { shape: 'flat', widthMm: 300, heightMm: 200 },
+      { kind: 'rectangle', widthMm: 300, heightMm: 200, ...area },
+    ],
+    [
+      { shape: 'flat', widthMm: 300, heightMm: null },
+      { kind: 'rectangle', widthMm: 300, heightMm: null, ...area },
+    ],
+    [
+      { shape: 'disc', widthMm: 240, heightMm: 240 },
+      { kind: 'disc', diameterMm: 240, ...area },
+    ],
+    [{ shape: 'flat', widthMm: null, heightMm: null }, null],
+  ])('%j', (surface, expected) => expect(after(surface).area).toEqual(expected));
+  test('an area that was measured counts, and no size is left on the surface', () =>
+    expect(after({ widthMm: 300, heightMm: 200, tone: 'dark' }, { kind: 'disc' })).toEqual({
+      surface: { tone: 'dark' },
+      area: { kind: 'disc' },
+    }));
+  test('what is no list of pieces stays as it is', () => {
+    expect(oneSizeEach({ pieces: 'none' })).toEqual({ pieces: 'none' });
+    expect(oneSizeEach({ pieces: [7, { parts: 3 }] })).toEqual({ pieces: [7, { parts: 3 }] });
+  });
+});
 
 describe('writing', () => {
   test('and reading gives the same workspace, and writing again the same bytes', () => {

@@ -1,5 +1,7 @@
 import Dexie, { type DexieOptions, type Table } from 'dexie';
 import {
+  artworkRecordSchema,
+  oneSizeEach,
   onePartEach,
   pieceSchema,
   settingsSchema,
@@ -99,6 +101,24 @@ export class BenchDatabase extends Dexie {
         .modify((row: { value: unknown }) => {
           row.value = trialSchema.safeParse(row.value).data ?? row.value;
         });
+    });
+    // 6: the clear size is the measured area's; how a design is cut, and where labels stand
+    this.version(6).upgrade(async (upgrade) => {
+      await upgrade
+        .table('pieces')
+        .toCollection()
+        .modify((row: { value: unknown }) => {
+          const [piece] = oneSizeEach({ pieces: [row.value] })['pieces'] as [unknown];
+          row.value = pieceSchema.safeParse(piece).data ?? piece;
+        });
+      await upgrade
+        .table('artworks')
+        .toCollection()
+        .modify((row: { value: unknown }) => {
+          row.value = artworkRecordSchema.safeParse(row.value).data ?? row.value;
+        });
+      // changes of the older form could not be taken back into the newer one
+      await upgrade.table('undos').clear();
     });
   }
 }

@@ -249,10 +249,14 @@ test('a bench that an earlier version kept opens, with what is new filled in', a
   await older
     .table('pieces')
     .add({ id: bowl.id, revision: 1, value: { ...bowl, parts: [{ ...bowl.parts[0]!, use }] } });
+  const { area: _area, ...part } = sign.parts[0]!;
+  const surface = { ...part.surface, widthMm: 420, heightMm: 130 };
+  await older.table('pieces').add({ id: sign.id, revision: 1, value: { ...sign, parts: [{ ...part, surface }] } });
   await older.table('settings').add({ id: 'settings', revision: 1, value: { ...plainSettings('UTC'), workshop } });
   older.close();
   const bench = await new WorkspaceStore(new BenchDatabase('bench-older'), () => 'UTC').readBench();
-  expect(bench.pieces.map(({ value }) => value)).toEqual([bowl]);
+  const area = { kind: 'rectangle', widthMm: 420, heightMm: 130, margins: null, keepOuts: [] };
+  expect(bench.pieces.map(({ value }) => value)).toEqual([bowl, { ...sign, parts: [{ ...sign.parts[0]!, area }] }]);
   expect(bench.settings.value).toEqual(plainSettings('UTC'));
   expect([bench.overrides, bench.ownProducts, bench.trials]).toEqual([[], [], []]);
 });
@@ -364,15 +368,15 @@ describe('the gate of the store', () => {
     await tab.addPiece(bowl, 'new piece');
     const wide = (piece: Piece): Piece => ({
       ...piece,
-      parts: [{ ...piece.parts[0]!, surface: { ...piece.parts[0]!.surface, widthMm: 12_000 } }],
+      parts: [{ ...piece.parts[0]!, surface: { ...piece.parts[0]!.surface, waitDays: 12_000 } }],
     });
     const refused = await tab
-      .changePiece('bowl', await revision('bowl'), wide, 'its width')
+      .changePiece('bowl', await revision('bowl'), wide, 'its wait')
       .catch((error: unknown) => error);
     expect(refused).toBeInstanceOf(RefusedError);
     expect((refused as RefusedError).problems[0]).toMatchObject({
       given: '12000 was given.',
-      allowed: '0.1 to 10000 mm.',
+      allowed: '0 to 365 days.',
     });
     expect(await tab.readWorkspace()).toMatchObject({ pieces: [bowl] });
     expect(tab.nextUndo).toBe('new piece');

@@ -2,6 +2,7 @@ import {
   areaSchema,
   artworkSourceSchema,
   benchSettingsSchema,
+  cutChoicesSchema,
   designSchema,
   extraStepSchema,
   keepOutSchema,
@@ -16,7 +17,7 @@ import {
   type NumberRange,
 } from '@sgraffa/core';
 
-const [, text, labels] = artworkSourceSchema.options;
+const [, text, labels, pattern] = artworkSourceSchema.options;
 const [circle, rectangle] = keepOutSchema.options;
 const bed = workshopSchema.shape.bed.unwrap().unwrap().shape;
 const [anArea] = areaSchema.options;
@@ -25,8 +26,6 @@ const [anArea] = areaSchema.options;
 export const RANGES = {
   quantity: rangeOf(pieceSchema.shape.quantity),
   surface: {
-    widthMm: rangeOf(surfaceSchema.shape.widthMm),
-    heightMm: rangeOf(surfaceSchema.shape.heightMm),
     waitDays: rangeOf(surfaceSchema.shape.waitDays),
     ageDays: rangeOf(surfaceSchema.shape.existing.element.shape.ageDays),
     heatLimitC: rangeOf(ownSurfaceSchema.shape.properties.shape.heatLimitC),
@@ -47,6 +46,13 @@ export const RANGES = {
   placement: {
     turnDeg: rangeOf(placementSchema.shape.turnDeg),
     nudgeMm: rangeOf(placementSchema.shape.nudgeXMm),
+    widthShare: rangeOf(placementSchema.shape.widthShare),
+  },
+  cut: {
+    stockMm: rangeOf(cutChoicesSchema.shape.stock.unwrap().shape.widthMm),
+    betweenMm: rangeOf(cutChoicesSchema.shape.overlapMm),
+    frameMm: rangeOf(cutChoicesSchema.shape.frameMm),
+    quantity: rangeOf(cutChoicesSchema.shape.quantity),
   },
   area: {
     marginMm: rangeOf(anArea.shape.margins.unwrap().unwrap().shape.top),
@@ -60,6 +66,9 @@ export const RANGES = {
     letterSpacing: rangeOf(text.shape.letterSpacing),
     lineSpacing: rangeOf(text.shape.lineSpacing),
     roomMm: rangeOf(labels.shape.maxWidthMm),
+    perPiece: rangeOf(labels.shape.perPiece),
+    stepMm: rangeOf(pattern.shape.stepXMm),
+    motifMm: rangeOf(pattern.shape.motifHeightMm),
   },
   step: {
     setUpMinutes: rangeOf(extraStepSchema.shape.setUpMinutes),

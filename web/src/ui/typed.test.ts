@@ -41,7 +41,7 @@ describe('a field keeps nothing that the file refuses', () => {
   });
 
   test('they are those of the document', () => {
-    expect(RANGES.surface.widthMm).toEqual({ low: 0.1, high: 10_000, isWhole: false });
+    expect(areaRange('rectangle', 'widthMm')).toEqual({ low: 0.1, high: 10_000, isWhole: false });
     expect(RANGES.step.eachMinutes.high).toBe(1440);
     expect(RANGES.workshop.temperatureC.low).toBe(-30);
     expect(RANGES.quantity).toEqual({ low: 1, high: 1000, isWhole: true });

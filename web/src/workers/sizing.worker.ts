@@ -1,56 +1,50 @@
 import { expose } from 'comlink';
 import {
+  arrangeText,
+  blankOf,
   catalogue,
-  addBridges,
-  bordered,
-  clearAreaOf,
+  cutFiles,
   designOf,
   enlarged,
   examineArtwork,
-  fitDesign,
-  gapsWidened,
-  inverted,
+  failed,
+  fullSizeOf,
   labelSet,
   labelSheet,
+  mendArtwork,
   onOwnPage,
   openFont,
-  outlineAround,
   pathData,
-  pieceIdOf,
-  placedOn,
-  planCut,
+  placeDesigns,
+  planOrder,
   readArtwork,
-  setInto,
+  repeated,
   setText,
-  sheetArtwork,
-  sized,
   templateOf,
-  thickened,
-  warpToFrustum,
-  writeDxf,
   writeSvg,
   type Area,
   type Artwork,
   type ArtworkSource,
-  type Bridge,
   type CatalogueData,
   type ClearArea,
+  type CutFile,
   type CutPlan,
+  type DesignToPlace,
   type Font,
+  type LabelRoom,
   type Outcome,
 } from '@sgraffa/core';
 import { faceOf } from './faces.ts';
 import type {
-  CutOrder,
+  CutAsked,
   CutView,
-  DesignToPlace,
+  DesignAsked,
   DrawnArea,
   DrawnLayer,
   Looked,
-  Mend,
+  MendAsked,
   MendedDrawing,
-  OutFile,
-  PlacedDesign,
+  PlacedView,
   PrintPage,
   ReadDrawing,
 } from './sizingTypes.ts';
@@ -82,75 +76,55 @@ const fontOf = async (face: string): Promise<Outcome<{ font: Font }>> => {
   return own ? { ok: true, font: own } : faceOf(face);
 };
 
-const drawing = (artwork: Artwork, notices: readonly string[], penLines = 0): Outcome<{ drawing: ReadDrawing }> => ({
-  ok: true,
-  drawing: { svg: writeSvg(artwork), widthMm: artwork.widthMm, heightMm: artwork.heightMm, notices, penLines },
+const drawing = (
+  artwork: Artwork,
+  notices: readonly string[] = [],
+  rooms: readonly LabelRoom[] | null = null,
+  penLines = 0,
+): ReadDrawing => ({
+  svg: writeSvg(artwork),
+  widthMm: artwork.widthMm,
+  heightMm: artwork.heightMm,
+  rooms,
+  notices,
+  penLines,
 });
 
 const missingNotice = (missing: readonly string[]): string[] =>
   missing.length ? [`The face has no ${missing.join(' ')}: left out. Choose another face, or another sign.`] : [];
 
-/** Labels are cut apart by this, and stand in rows no wider than a narrow cutter. */
+const toPlace = ({ svg, ...design }: DesignAsked): DesignToPlace => ({ ...design, artwork: artworkOf(svg) });
 
-const labelsOf = async (source: Extract<ArtworkSource, { kind: 'labels' }>) => {
-  const font = await fontOf(source.face);
-  if (!font.ok) return font;
-  const words = [];
-  for (const word of source.words) {
-    const face = source.exceptions.find((one) => one.word === word)?.face;
-    const own = face ? await fontOf(face) : font;
-    if (!own.ok) return own;
-    words.push({ text: word.replaceAll('|', '\n'), font: own.font });
-  }
-  return labelSet(words, font.font, {
-    letterSpacing: source.letterSpacing,
-    maxWidthMm: source.maxWidthMm,
-    maxHeightMm: source.maxHeightMm,
-    ...(source.letterHeightMm === null ? {} : { letterHeightMm: source.letterHeightMm }),
-  });
-};
-
-/** What lies flat in the cutter: the artwork as sized, or bent for the cone that it goes around. */
-const forCutting = ({ svg, scale, turnDeg, cone }: CutOrder): Outcome<{ artwork: Artwork }> => {
-  if (!cone) return { ok: true, artwork: sized(artworkOf(svg), scale, turnDeg) };
-  const area = clearAreaOf(cone.area, { rimZoneMm: cone.rimZoneMm });
-  if (!area.ok) return area;
-  const onSide = placedOn(artworkOf(svg), cone.placement, area);
-  const bent: Outcome<{ artwork: Artwork }> = area.cone
-    ? warpToFrustum(onSide, area.cone)
-    : { ok: true, artwork: onSide };
-  return bent.ok ? { ok: true, artwork: onOwnPage(bent.artwork) } : bent;
-};
-
-const viewOf = ({ artwork, strips, seams, assembly, isTurned, packed }: CutPlan): CutView => {
-  const pathOf = new Map(
-    strips.flatMap((strip) =>
-      strip.artwork.layers.map((layer) => [pieceIdOf(strip.number, layer.id), pathData(layer.polygon, true)] as const),
-    ),
-  );
+const viewOf = ({ items, blanks, packed, window, sheetsNeeded, isApart }: CutPlan): CutView => {
+  const blankOf = new Map(blanks.map((blank) => [blank.id, blank]));
   return {
-    strips: strips.map(({ number, box, artwork: own, marks }) => ({
-      number,
-      box,
-      layers: drawnLayers(own),
-      marks: pathData(marks, false),
+    items: items.map(({ strips, ...item }) => ({
+      ...item,
+      strips: strips.map(({ artwork, marks, ...strip }) => ({
+        ...strip,
+        layers: drawnLayers(artwork),
+        marks: pathData(marks, false),
+      })),
     })),
-    seams,
-    assembly,
-    isTurned,
-    widthMm: artwork.widthMm,
-    heightMm: artwork.heightMm,
+    window,
+    sheetsNeeded,
+    isApart,
     sheets: packed.sheets.map((sheet) => ({
       ...sheet,
-      pieces: sheet.pieces.map((piece) => ({ ...piece, path: pathOf.get(piece.id) ?? '' })),
+      pieces: sheet.pieces.map((piece) => {
+        const { polygon, cutLines, marks, heightMm, item } = blankOf.get(piece.id)!;
+        return {
+          ...piece,
+          item,
+          path: pathData(polygon, true),
+          lines: pathData(cutLines, false),
+          marks: pathData(marks, false),
+          blankHeightMm: heightMm,
+        };
+      }),
     })),
     lengthByColour: packed.lengthByColour,
   };
-};
-
-const planned = (order: CutOrder): Outcome<CutPlan> => {
-  const flat = forCutting(order);
-  return flat.ok ? planCut(flat.artwork, order) : flat;
 };
 
 const closedLine = (ring: Float64Array): Float64Array => Float64Array.from([...ring, ring[0]!, ring[1]!]);
@@ -165,31 +139,7 @@ const drawnArea = (area: ClearArea): DrawnArea => ({
   margins: area.margins,
 });
 
-const mended = (
-  artwork: Artwork,
-  mend: Mend,
-): Outcome<{ artwork: Artwork; bridges?: readonly Bridge[]; loose?: readonly number[] }> => {
-  switch (mend.kind) {
-    case 'enlarge':
-      return { ok: true, artwork: enlarged(artwork, mend.times) };
-    case 'thicken':
-      return { ok: true, artwork: thickened(artwork, mend.byMm) };
-    case 'outline':
-      return { ok: true, artwork: outlineAround(artwork, mend.byMm) };
-    case 'invert':
-      return { ok: true, artwork: inverted(artwork, mend.marginMm) };
-    case 'border':
-      return { ok: true, artwork: bordered(artwork, mend) };
-    case 'setInto':
-      return { ok: true, artwork: setInto(artworkOf(mend.patternSvg), artwork, mend.gapMm) };
-    case 'widenGaps':
-      return { ok: true, artwork: gapsWidened(artwork, mend.leastMm) };
-    case 'bridge':
-      return addBridges(artwork, { ...mend, perIsland: mend.perIsland ?? undefined });
-  }
-};
-
-/** What may run in this worker: everything about outlines. */
+/** What may run in this worker: everything about outlines. It reads what the document keeps and hands back what is drawn. */
 const sizingWorker = {
   read: (text: string, strokes: 'outline' | 'cutLine'): Outcome<{ drawing: ReadDrawing }> => {
     const outcome = readArtwork(text, { strokes });
@@ -198,7 +148,7 @@ const sizingWorker = {
     const words = outcome.notices
       .filter(({ code }) => code !== 'strokes')
       .map(({ count, words: said, todo }) => `${count > 1 ? `${count} times: ` : ''}${said} ${todo}`);
-    return drawing(onOwnPage(outcome.artwork), words, penLines);
+    return { ok: true, drawing: drawing(onOwnPage(outcome.artwork), words, null, penLines) };
   },
   /** A drawing as the outline of a clear area. */
   outline: (text: string): Outcome<{ rings: number[][] }> => {
@@ -211,28 +161,61 @@ const sizingWorker = {
     ownFonts.set(id, opened.font);
     return { ok: true, name: opened.font.name };
   },
-  text: async (source: Extract<ArtworkSource, { kind: 'text' }>): Promise<Outcome<{ drawing: ReadDrawing }>> => {
+  text: async (
+    source: Extract<ArtworkSource, { kind: 'text' }>,
+    letterHeightMm: number,
+  ): Promise<Outcome<{ drawing: ReadDrawing }>> => {
     const font = await fontOf(source.face);
     if (!font.ok) return font;
-    const set = setText(source.text, font.font, source);
-    return set.ok ? drawing(set.artwork, missingNotice(set.missing)) : set;
+    const set = setText(source.text, font.font, { ...source, letterHeightMm });
+    return set.ok ? { ok: true, drawing: drawing(set.artwork, missingNotice(set.missing)) } : set;
+  },
+  /** Words arranged on an area: where lines break, how they stand and how far apart. */
+  arrange: async (
+    { text, face, letterSpacing }: Extract<ArtworkSource, { kind: 'text' }>,
+    area: Area,
+    rimZoneMm: number,
+    widthShare: number | null,
+  ) => {
+    const font = await fontOf(face);
+    return font.ok
+      ? arrangeText(text, font.font, area, { letterSpacing, rimZoneMm, widthShare: widthShare ?? undefined })
+      : font;
   },
   labels: async (source: Extract<ArtworkSource, { kind: 'labels' }>) => {
-    const set = await labelsOf(source);
+    const font = await fontOf(source.face);
+    if (!font.ok) return font;
+    const words = [];
+    for (const word of source.words) {
+      const face = source.exceptions.find((one) => one.word === word)?.face;
+      const own = face ? await fontOf(face) : font;
+      if (!own.ok) return own;
+      words.push({ text: word.replaceAll('|', '\n'), font: own.font });
+    }
+    const set = labelSet(words, font.font, source);
     if (!set.ok) return set;
     const { labels, missing, ...figures } = set;
     const { labelGap, labelRow } = catalogue().sizing;
-    const made = drawing(labelSheet(labels, labelGap.typical, labelRow.typical), missingNotice(missing));
-    return made.ok
-      ? {
-          ok: true as const,
-          drawing: made.drawing,
-          figures,
-          labels: labels.map(({ text, widthMm, heightMm }) => ({ text, widthMm, heightMm })),
-        }
-      : made;
+    const sheet = labelSheet(labels, labelGap.typical, labelRow.typical);
+    return { ok: true as const, drawing: drawing(sheet.artwork, missingNotice(missing), sheet.rooms), figures };
   },
-  layers: (svg: string): DrawnLayer[] => drawnLayers(artworkOf(svg)),
+  /** A motif repeated over an area. */
+  pattern: (
+    motifSvg: string,
+    source: Extract<ArtworkSource, { kind: 'pattern' }>,
+    area: Area,
+    rimZoneMm: number,
+  ): Outcome<{ drawing: ReadDrawing; columns: number; stepXMm: number; meetsAtSeam: boolean }> => {
+    const made = repeated(artworkOf(motifSvg), area, { ...source, rimZoneMm });
+    if (!made.ok) return made;
+    const { artwork, columns, stepXMm, meetsAtSeam } = made;
+    return { ok: true, drawing: drawing(artwork), columns, stepXMm, meetsAtSeam };
+  },
+  blank: (area: Area, rimZoneMm: number): Outcome<{ drawing: ReadDrawing }> => {
+    const made = blankOf(area, rimZoneMm);
+    return made.ok ? { ok: true, drawing: drawing(made.artwork) } : made;
+  },
+  layers: (svg: string): Outcome<{ layers: DrawnLayer[] }> => ({ ok: true, layers: drawnLayers(artworkOf(svg)) }),
   examine: (
     svg: string,
     as: 'stencil' | 'decal',
@@ -240,7 +223,7 @@ const sizingWorker = {
     minStrokeMm: number | null,
     minWebMm: number | null,
     onProgress: (share: number) => void,
-  ): Looked => {
+  ): Outcome<{ looked: Looked }> => {
     const found = examineArtwork(enlarged(artworkOf(svg), scale), {
       as,
       minStrokeMm: minStrokeMm ?? undefined,
@@ -248,90 +231,106 @@ const sizingWorker = {
       onProgress,
     });
     return {
-      ...found,
-      islands: found.islands.map(({ outline, ...island }) => ({ ...island, path: pathData([outline], true) })),
-      layers: found.layers.map(({ id, colour, areaMm2, pieceCount, cutLengthMm, minStrokeMm: stroke }) => ({
-        id,
-        colour,
-        areaMm2,
-        pieceCount,
-        cutLengthMm,
-        minStrokeMm: stroke,
-      })),
+      ok: true,
+      looked: {
+        ...found,
+        islands: found.islands.map(({ outline, ...island }) => ({ ...island, path: pathData([outline], true) })),
+        layers: found.layers.map(({ id, colour, areaMm2, pieceCount, cutLengthMm, minStrokeMm: stroke }) => ({
+          id,
+          colour,
+          areaMm2,
+          pieceCount,
+          cutLengthMm,
+          minStrokeMm: stroke,
+        })),
+      },
     };
   },
   place: (
     area: Area,
     rimZoneMm: number,
-    designs: readonly DesignToPlace[],
+    designs: readonly DesignAsked[],
     gapMm: number,
-  ): Outcome<{ area: DrawnArea; designs: readonly PlacedDesign[] }> => {
-    const clear = clearAreaOf(area, { rimZoneMm });
-    if (!clear.ok) return clear;
-    const taken: Float64Array[] = [];
-    const placed = designs.map(({ designId, svg, scale, placement }): PlacedDesign => {
-      const artwork = artworkOf(svg);
-      const fit = fitDesign(area, artwork, {
-        rimZoneMm,
-        turnDeg: placement.turnDeg,
-        ...(placement.sizing === 'said' ? { scale } : {}),
-        align: { x: placement.alignX, y: placement.alignY },
-        nudgeMm: { x: placement.nudgeXMm, y: placement.nudgeYMm },
-        clearOf: taken,
-        gapMm,
-      });
-      if (!fit.ok) return { designId, placement: null, problems: fit.problems, layers: [] };
-      const onArea = placedOn(artwork, fit, clear);
-      taken.push(...designOf(onArea));
-      return { designId, placement: fit, problems: [], layers: drawnLayers(onArea) };
-    });
-    return { ok: true, area: drawnArea(clear), designs: placed };
-  },
-  mend: (svg: string, mend: Mend): Outcome<MendedDrawing> => {
-    const outcome = mended(artworkOf(svg), mend);
-    if (!outcome.ok) return outcome;
-    const artwork = mend.kind === 'bridge' ? outcome.artwork : onOwnPage(outcome.artwork);
-    const made = drawing(artwork, []);
-    return made.ok
+  ): Outcome<{ area: DrawnArea; designs: readonly PlacedView[] }> => {
+    const placed = placeDesigns(area, designs.map(toPlace), { rimZoneMm, gapMm });
+    return placed.ok
       ? {
           ok: true,
-          drawing: made.drawing,
-          layers: drawnLayers(artwork),
-          bridges: outcome.bridges ?? [],
-          loose: outcome.loose ?? [],
+          area: drawnArea(placed.area),
+          designs: placed.designs.map(({ placed: artworks, ...design }) => ({
+            ...design,
+            drawn: artworks.map(drawnLayers),
+          })),
         }
-      : made;
+      : placed;
   },
-  cut: (order: CutOrder): Outcome<{ view: CutView }> => {
-    const plan = planned(order);
+  mend: async (
+    svg: string,
+    rooms: readonly LabelRoom[] | null,
+    asked: MendAsked,
+    keepsPage: boolean,
+  ): Promise<Outcome<MendedDrawing>> => {
+    const { labelGap, labelRow } = catalogue().sizing;
+    let mend;
+    if (asked.kind === 'setInto') mend = { ...asked, pattern: artworkOf(asked.patternSvg) };
+    else if (asked.kind === 'takeOut') {
+      const font = await fontOf(asked.face);
+      if (!font.ok) return font;
+      const name = setText(asked.text, font.font, { letterHeightMm: asked.letterHeightMm, align: 'centre' });
+      if (!name.ok) return name;
+      mend = { ...asked, name: name.artwork };
+    } else mend = asked;
+    const outcome = mendArtwork(artworkOf(svg), rooms, mend, {
+      gapMm: labelGap.typical,
+      widthMm: labelRow.typical,
+      keepsPage,
+    });
+    if (!outcome.ok) return outcome;
+    const { artwork, bridges, loose } = outcome;
+    return {
+      ok: true,
+      drawing: drawing(artwork, [], outcome.rooms),
+      layers: drawnLayers(artwork),
+      bridges,
+      loose,
+    };
+  },
+  cut: ({ design, ...order }: CutAsked): Outcome<{ view: CutView }> => {
+    const plan = planOrder({ ...order, design: toPlace(design) });
     return plan.ok ? { ok: true, view: viewOf(plan) } : plan;
   },
-  files: (order: CutOrder, name: string, format: 'svg' | 'dxf'): Outcome<{ files: readonly OutFile[] }> => {
-    const plan = planned(order);
-    if (!plan.ok) return plan;
-    const { sheets } = plan.packed;
-    const isColourful = new Set(sheets.map(({ colour }) => colour)).size > 1;
-    const files = sheets.map((sheet, index): OutFile => {
-      const { artwork, marks } = sheetArtwork(sheet, plan.strips);
-      const options = { marks, isMirrored: order.isMirrored, title: `${name}, sheet ${index + 1}` };
-      const colour = isColourful ? `-${sheet.colour.replace('#', '')}` : '';
-      return {
-        name: `${name}-sheet-${index + 1}${colour}.${format}`,
-        text: format === 'svg' ? writeSvg(artwork, options) : writeDxf(artwork, options),
-      };
-    });
-    return { ok: true, files };
-  },
+  files: (
+    { design, ...order }: CutAsked,
+    name: string,
+    format: 'svg' | 'dxf',
+  ): Outcome<{ files: readonly CutFile[] }> => cutFiles({ ...order, design: toPlace(design) }, name, format),
   /** The islands at the size that they are cut, numbered, for a map that is printed at 1:1. */
-  map: (svg: string, scale: number): PrintPage => {
+  map: (svg: string, scale: number): Outcome<{ page: PrintPage }> => {
     const artwork = enlarged(artworkOf(svg), scale);
     const { islands } = examineArtwork(artwork, { as: 'stencil' });
     return {
-      widthMm: artwork.widthMm,
-      heightMm: artwork.heightMm,
-      closed: designOf(artwork),
-      open: [],
-      numbers: islands.map(({ centre, number }) => ({ at: centre, text: String(number) })),
+      ok: true,
+      page: {
+        widthMm: artwork.widthMm,
+        heightMm: artwork.heightMm,
+        closed: designOf(artwork),
+        open: [],
+        numbers: islands.map(({ centre, number }) => ({ at: centre, text: String(number) })),
+      },
+    };
+  },
+  /** What is cut by hand, at full size, each label on pages of its own. */
+  fullSize: (asked: DesignAsked, scale: number): Outcome<{ pages: readonly PrintPage[] }> => {
+    const { artwork, labels, placement } = toPlace(asked);
+    return {
+      ok: true,
+      pages: fullSizeOf(artwork, labels, scale, placement.turnDeg).map((one) => ({
+        widthMm: one.widthMm,
+        heightMm: one.heightMm,
+        closed: designOf(one),
+        open: one.layers.flatMap(({ cutLines }) => cutLines),
+        numbers: [],
+      })),
     };
   },
   template: (area: Area, sizing: CatalogueData['sizing']): Outcome<{ page: PrintPage; svg: string }> => {
@@ -346,10 +345,34 @@ const sizingWorker = {
       },
       { marks: flap.map(closedLine) },
     );
-    return { ok: true, page: { widthMm, heightMm, closed: outline, open: flap, numbers: [] }, svg: lines };
+    return {
+      ok: true,
+      page: { widthMm, heightMm, closed: outline, open: flap.map(closedLine), numbers: [] },
+      svg: lines,
+    };
   },
 };
 
+/** What breaks inside is said in words: the page that asked goes on. */
+const guarded = <Worker extends object>(worker: Worker): Worker =>
+  Object.fromEntries(
+    Object.entries(worker).map(([name, work]) => [
+      name,
+      async (...given: unknown[]) => {
+        try {
+          return await (work as (...all: unknown[]) => unknown)(...given);
+        } catch (error) {
+          return failed({
+            code: 'not-worked-out',
+            given: `This artwork could not be worked out (${error instanceof Error ? error.message.slice(0, 120) : 'no reason given'}).`,
+            allowed: 'shapes with a size.',
+            todo: 'Nothing was changed. Take the last change back, or export the drawing again with simpler paths.',
+          });
+        }
+      },
+    ]),
+  ) as Worker;
+
 export type SizingWorker = typeof sizingWorker;
 
-expose(sizingWorker);
+expose(guarded(sizingWorker));

@@ -1,10 +1,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { proxy } from 'comlink';
 import { useCallback, useState } from 'react';
-import type { Area } from '@sgraffa/core';
+import { problemSentence, type Area } from '@sgraffa/core';
 import type { SizingWorker } from './sizing.worker.ts';
 import { stoppable, StoppedError } from './stoppable.ts';
-import type { CutOrder, DesignToPlace, Looked } from './sizingTypes.ts';
+import type { CutAsked, DesignAsked, Looked } from './sizingTypes.ts';
 
 export type * from './sizingTypes.ts';
 
@@ -19,7 +19,7 @@ const KEPT_FOR_MS = 5 * 60_000;
 const answered = { staleTime: Infinity, gcTime: KEPT_FOR_MS, retry: false, placeholderData: keepPreviousData } as const;
 
 /** The clear area with every design that has an artwork at its place. */
-export const usePlaced = (area: Area | null, rimZoneMm: number, designs: readonly DesignToPlace[], gapMm: number) =>
+export const usePlaced = (area: Area | null, rimZoneMm: number, designs: readonly DesignAsked[], gapMm: number) =>
   useQuery({
     queryKey: ['placed', area, rimZoneMm, designs, gapMm],
     queryFn: () => ask((worker) => worker.place(area!, rimZoneMm, designs, gapMm)),
@@ -38,6 +38,8 @@ export const useLayers = (svg: string | null) =>
 
 export interface LookedOver {
   readonly looked: Looked | undefined;
+  /** Why it could not be looked over, in words. */
+  readonly problem: string | null;
   /** The share that is done while it is looked over, 0 to 1; null while nothing runs. */
   readonly share: number | null;
   readonly wasStopped: boolean;
@@ -65,7 +67,8 @@ export const useLooked = (
   const { refetch } = query;
   const again = useCallback(() => void refetch(), [refetch]);
   return {
-    looked: svg === null ? undefined : query.data,
+    looked: svg !== null && query.data?.ok ? query.data.looked : undefined,
+    problem: svg !== null && query.data?.ok === false ? query.data.problems.map(problemSentence).join(' ') : null,
     share: query.isFetching ? share : null,
     wasStopped: query.error instanceof StoppedError && !query.isFetching,
     again,
@@ -73,7 +76,7 @@ export const useLooked = (
 };
 
 /** Slices and sheets for an order. */
-export const useCut = (order: CutOrder | null) =>
+export const useCut = (order: CutAsked | null) =>
   useQuery({
     queryKey: ['cut', order],
     queryFn: () => ask((worker) => worker.cut(order!)),

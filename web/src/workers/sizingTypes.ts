@@ -1,16 +1,20 @@
 import type {
   Area,
+  ArtworkMend,
   Bounds,
   Bridge,
-  CutOptions,
-  DesignPlacement,
+  CutItemPlan,
+  CutOrder,
+  CutPlan,
+  DesignToPlace,
+  LabelRoom,
   Margins,
   PackedSheet,
-  Placement,
+  PlacedDesign,
   Point,
   Polygon,
-  Problem,
   SharpPlace,
+  Strip,
   ThinPlace,
 } from '@sgraffa/core';
 
@@ -21,6 +25,8 @@ export interface ReadDrawing {
   readonly svg: string;
   readonly widthMm: number;
   readonly heightMm: number;
+  /** Of a set of labels: where each stands. */
+  readonly rooms: readonly LabelRoom[] | null;
   readonly notices: readonly string[];
   /** Lines drawn with a pen: whether the blade runs along or around them has to be asked. */
   readonly penLines: number;
@@ -74,35 +80,26 @@ export interface DrawnArea {
   readonly margins: Margins;
 }
 
-/** One design on the area: where it lies and what is drawn of it; problems where it does not fit. */
-export interface PlacedDesign {
-  readonly designId: string;
-  readonly placement: Placement | null;
-  readonly problems: readonly Problem[];
-  readonly layers: readonly DrawnLayer[];
+/** One design on the area: where it lies and what is drawn of it; of a set of labels each on an area of its own. */
+export interface PlacedView extends Omit<PlacedDesign, 'placed'> {
+  readonly drawn: readonly (readonly DrawnLayer[])[];
 }
 
-export interface DesignToPlace {
-  readonly designId: string;
+/** A design to be placed, with its artwork as the document keeps it. */
+export interface DesignAsked extends Omit<DesignToPlace, 'artwork'> {
   readonly svg: string;
-  readonly scale: number;
-  readonly placement: DesignPlacement;
 }
 
-export type Mend =
-  | { readonly kind: 'enlarge'; readonly times: number }
-  | { readonly kind: 'thicken'; readonly byMm: number }
-  | { readonly kind: 'outline'; readonly byMm: number }
-  | { readonly kind: 'invert'; readonly marginMm: number }
-  | { readonly kind: 'border'; readonly gapMm: number; readonly widthMm: number }
+/** A mend, with artworks as the document keeps them and names as they are typed. */
+export type MendAsked =
+  | Exclude<ArtworkMend, { kind: 'setInto' | 'takeOut' }>
   | { readonly kind: 'setInto'; readonly patternSvg: string; readonly gapMm: number }
-  | { readonly kind: 'widenGaps'; readonly leastMm: number }
   | {
-      readonly kind: 'bridge';
-      readonly widthMm: number;
-      readonly perIsland: 1 | 2 | 3 | null;
-      readonly minStrokeMm: number;
-      readonly skip: readonly number[];
+      readonly kind: 'takeOut';
+      readonly text: string;
+      readonly face: string;
+      readonly letterHeightMm: number;
+      readonly gapMm: number;
     };
 
 /** A mend as it would be, with the bridges it has. */
@@ -113,39 +110,30 @@ export interface MendedDrawing {
   readonly loose: readonly number[];
 }
 
-/** How an artwork is cut: at which size, on which side, from what. */
-export interface CutOrder extends CutOptions {
-  readonly svg: string;
-  readonly scale: number;
-  readonly turnDeg: number;
-  readonly isMirrored: boolean;
-  /** The cone that it is bent for, with where it lies on the side. */
-  readonly cone: { readonly area: Area; readonly rimZoneMm: number; readonly placement: Placement } | null;
+/** What is to be cut, with its artwork as the document keeps it. */
+export interface CutAsked extends Omit<CutOrder, 'design'> {
+  readonly design: DesignAsked;
 }
 
 export interface DrawnSheet extends Omit<PackedSheet, 'pieces'> {
-  readonly pieces: readonly (PackedSheet['pieces'][number] & { readonly path: string })[];
+  readonly pieces: readonly (PackedSheet['pieces'][number] & {
+    readonly item: string;
+    readonly path: string;
+    readonly lines: string;
+    readonly marks: string;
+    readonly blankHeightMm: number;
+  })[];
 }
 
-export interface CutView {
-  readonly strips: readonly {
-    readonly number: number;
-    readonly box: Bounds;
-    readonly layers: readonly DrawnLayer[];
-    readonly marks: string;
-  }[];
-  readonly seams: readonly { readonly xMm: number; readonly inkMm: number; readonly thinnestMm: number | null }[];
-  readonly assembly: string;
-  readonly isTurned: boolean;
-  readonly widthMm: number;
-  readonly heightMm: number;
+export interface CutView extends Pick<CutPlan, 'window' | 'sheetsNeeded' | 'isApart'> {
+  readonly items: readonly (Omit<CutItemPlan, 'strips'> & {
+    readonly strips: readonly (Omit<Strip, 'artwork' | 'marks'> & {
+      readonly layers: readonly DrawnLayer[];
+      readonly marks: string;
+    })[];
+  })[];
   readonly sheets: readonly DrawnSheet[];
   readonly lengthByColour: Readonly<Record<string, number>>;
-}
-
-export interface OutFile {
-  readonly name: string;
-  readonly text: string;
 }
 
 /** Rings as plain numbers, for a page that is printed at 1:1. */

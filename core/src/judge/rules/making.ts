@@ -1,6 +1,7 @@
 import { AIRS, rankIn } from '../../materials/index.ts';
 import { isCutByHand } from '../../artwork/index.ts';
 import { dryTime, dewPoint } from '../../dry/index.ts';
+import { sizeOfArea } from '../../shape/index.ts';
 import { formatDuration, formatLength, formatTemperature } from '../../units/index.ts';
 import { holdsFirmly, holdsWeakly, isCoat, isGlued, primes, takesAway } from '../asked.ts';
 import {
@@ -355,11 +356,11 @@ export const look: readonly Rule[] = [
     topic: 'look',
     about: 'A wrap or an inside coat covers the whole area, not one design on it.',
     at: 'piece',
-    test: ({ method, designs, part: { surface } }) => {
+    test: ({ method, designs, part: { area } }) => {
       if (method.covers === 'design' || designs.some(({ wants }) => wants.way === method.id)) return null;
+      const clear = sizeOfArea(area).widthMm;
       const fills = designs.some(
-        ({ widthMm, scale }) =>
-          widthMm !== null && surface.widthMm !== null && widthMm * scale >= surface.widthMm * 0.8,
+        ({ widthMm, scale }) => widthMm !== null && clear !== null && widthMm * scale >= clear * 0.8,
       );
       return fills
         ? null

@@ -1,124 +1,25 @@
-import { Button, FileButton, Select } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { IconPlus, IconX } from '@tabler/icons-react';
-import { useState } from 'react';
-import { areaSchema, problemSentence, type Area, type AreaInput, type KeepOut } from '@sgraffa/core';
+import { AREA_KINDS, isSideArea, problemSentence, type Area, type KeepOut } from '@sgraffa/core';
 import { LengthInput } from '../../ui/LengthInput.tsx';
-import { areaRange, RANGES } from '../../ui/ranges.ts';
-import { lengthIn, options } from '../../ui/words.ts';
-import { ask } from '../../workers/sizingClient.ts';
-import type { PieceModel } from '../piece/usePieceModel.ts';
+import { RANGES } from '../../ui/ranges.ts';
+import { lengthIn } from '../../ui/words.ts';
+import { AreaSize } from '../piece/AreaSize.tsx';
 import type { Sizing } from './useSizing.ts';
 
-type Kind = Area['kind'];
-
-const KIND_WORDS: Readonly<Record<Kind, string>> = {
-  rectangle: 'a rectangle',
-  disc: 'a disc',
-  ring: 'a ring',
-  cylinder: 'the side of a cylinder',
-  cone: 'the side of a cone',
-  outline: 'an outline from a drawing',
-};
-
-interface Field {
-  readonly key: string;
-  readonly label: string;
-  readonly description?: string;
-  /** Where it may be left out: another one of the same group stands for it, or it is nothing. */
-  readonly group?: string;
-  readonly isOptional?: boolean;
-}
-
-const FIELDS: Readonly<Record<Exclude<Kind, 'outline'>, readonly Field[]>> = {
-  rectangle: [
-    { key: 'widthMm', label: 'Width' },
-    { key: 'heightMm', label: 'Height' },
-  ],
-  disc: [{ key: 'diameterMm', label: 'Across' }],
-  ring: [
-    { key: 'outerDiameterMm', label: 'Across the outside' },
-    { key: 'innerDiameterMm', label: 'Across the hole' },
-  ],
-  cylinder: [
-    { key: 'circumferenceMm', label: 'Around, by tape measure', group: 'around' },
-    { key: 'diameterMm', label: 'or across', group: 'around' },
-    { key: 'heightMm', label: 'Height of the side' },
-    { key: 'handleGapMm', label: 'Left open for the handle', isOptional: true },
-  ],
-  cone: [
-    { key: 'topDiameterMm', label: 'Across the top rim' },
-    { key: 'bottomDiameterMm', label: 'Across the foot' },
-    { key: 'slantMm', label: 'Height along the side', group: 'height' },
-    { key: 'heightMm', label: 'or upright', group: 'height' },
-    { key: 'handleGapMm', label: 'Left open for the handle', isOptional: true },
-  ],
-};
-
-type Draft = Readonly<Record<string, number | null>>;
 type Shared = Pick<Area, 'margins' | 'keepOuts'>;
-
-/** The area in a new shape; its margins and what is in the way stay. */
-const withShape = (kept: Shared | null, shape: AreaInput): Area =>
-  ({ ...shape, margins: kept?.margins ?? null, keepOuts: kept?.keepOuts ?? [] }) as Area;
-
-const isWhole = (kind: Exclude<Kind, 'outline'>, draft: Draft): boolean =>
-  FIELDS[kind].every(({ key, group, isOptional }) =>
-    group
-      ? FIELDS[kind].some((other) => other.group === group && (draft[other.key] ?? null) !== null)
-      : isOptional || (draft[key] ?? null) !== null,
-  );
-
-const draftOf = (kind: Kind, area: Area | null, { part }: PieceModel): Draft => {
-  if (area?.kind === kind) return area as unknown as Draft;
-  const { widthMm, heightMm } = part.surface;
-  return kind === 'rectangle' ? { widthMm, heightMm } : kind === 'disc' ? { diameterMm: widthMm } : {};
-};
-
-const KIND_OF_SHAPE: Readonly<Record<string, Kind>> = { disc: 'disc', cylinder: 'cylinder', cone: 'cone' };
-
-/** Reads an outline from the first drawing that is given. */
-const outlineOf = async (file: File): Promise<{ area: AreaInput } | { problem: string }> => {
-  const read = await ask(async (worker) => worker.outline(await file.text()));
-  return read.ok
-    ? { area: { kind: 'outline', rings: read.rings } }
-    : { problem: read.problems.map(problemSentence).join(' ') };
-};
 
 /** Measures of the clear area: shape, sizes, margins, what is in the way. */
 export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Sizing }) => {
   const { part, settings, catalogue, changePart } = model;
   const { area } = part;
-  const [kind, setKind] = useState<Kind>(area?.kind ?? KIND_OF_SHAPE[part.surface.shape] ?? 'rectangle');
-  const [draft, setDraft] = useState<Draft | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const current = draft ?? draftOf(kind, area, model);
   const length = lengthIn(settings);
-  const keep = (made: (kept: Area | null) => Area | null, name: string) => {
-    const shown = made(area);
-    const read = areaSchema.nullable().safeParse(shown);
-    if (!read.success) return setProblem(read.error.issues.map(({ message }) => message).join('. '));
-    setProblem(null);
-    changePart((kept) => ({ ...kept, area: made(kept.area) }), name);
-  };
-  const keepShape = (shape: AreaInput, name: string) => keep((kept) => withShape(kept, shape), name);
-  const change = (key: string, value: number | null) => {
-    if (kind === 'outline') return;
-    const group = FIELDS[kind].find((field) => field.key === key)?.group;
-    // of two ways to say the same, the one typed last counts
-    const cleared = group
-      ? Object.fromEntries(FIELDS[kind].filter((field) => field.group === group).map((field) => [field.key, null]))
-      : {};
-    const next: Draft = { ...current, ...(value === null ? {} : cleared), [key]: value };
-    setDraft(next);
-    if (!isWhole(kind, next)) return;
-    const own = Object.fromEntries(
-      FIELDS[kind].map((field) => [field.key, next[field.key] ?? (field.isOptional ? 0 : null)]),
-    );
-    keepShape({ kind, ...own } as AreaInput, 'the clear area');
-  };
+  const kind = area?.kind ?? null;
+  const keep = (made: (kept: Area) => Area, name: string) =>
+    changePart((kept) => ({ ...kept, area: kept.area && made(kept.area) }), name);
   const usual = placed.data?.ok ? placed.data.area.margins : null;
   const setShared = (patch: (kept: Area) => Partial<Shared>, name: string) =>
-    keep((kept) => kept && { ...kept, ...patch(kept) }, name);
+    keep((kept) => ({ ...kept, ...patch(kept) }), name);
   const setKeepOut = (index: number, patch: Partial<Record<string, number | null>>) =>
     setShared(
       ({ keepOuts }) => ({
@@ -144,8 +45,8 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
           };
     setShared(({ keepOuts }) => ({ keepOuts: [...keepOuts, added] }), 'something in the way');
   };
-  const isSide = kind === 'cylinder' || kind === 'cone';
-  const isRound = kind === 'disc' || kind === 'ring' || kind === 'outline';
+  const isSide = area !== null && isSideArea(area);
+  const isRound = kind !== null && AREA_KINDS[kind].hasMarginAllRound;
   const sides = isRound ? (['top'] as const) : (['top', 'right', 'bottom', 'left'] as const);
   const sideLabel = {
     top: isRound ? 'Margin all around' : isSide ? 'Free below the rim' : 'Margin above',
@@ -156,49 +57,8 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
   return (
     <>
       <h2>The clear area</h2>
-      <div className="sg-fields">
-        <Select
-          label="It is"
-          data={options(KIND_WORDS)}
-          value={kind}
-          onChange={(value) => {
-            if (!value) return;
-            setKind(value);
-            setDraft(null);
-            const next = draftOf(value, area, model);
-            if (value !== 'outline' && area?.kind !== value && isWhole(value, next))
-              keep(() => withShape(null, { kind: value, ...next } as AreaInput), 'the clear area');
-          }}
-        />
-        {kind !== 'outline' &&
-          FIELDS[kind].map(({ key, label }) => (
-            <LengthInput
-              key={`${kind} ${key}`}
-              label={label}
-              value={current[key] ?? null}
-              range={areaRange(kind, key)}
-              onChange={(value) => change(key, value)}
-            />
-          ))}
-      </div>
-      {kind === 'outline' && (
-        <FileButton
-          accept=".svg,image/svg+xml"
-          onChange={(file) =>
-            file &&
-            void outlineOf(file).then((read) =>
-              'area' in read ? keepShape(read.area, 'the outline') : setProblem(read.problem),
-            )
-          }
-        >
-          {(props) => (
-            <Button variant="outline" {...props}>
-              {area?.kind === 'outline' ? 'Another outline (SVG)' : 'Choose its outline (SVG)'}
-            </Button>
-          )}
-        </FileButton>
-      )}
-      {area && area.kind === kind && (
+      <AreaSize model={model} />
+      {area && (
         <>
           <div className="sg-fields">
             {sides.map((side) => (
@@ -317,12 +177,7 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
           </div>
         </>
       )}
-      {problem && (
-        <p role="alert" className="sg-refused">
-          {problem}
-        </p>
-      )}
-      {placed.data?.ok === false && (
+      {area && placed.data?.ok === false && (
         <p role="alert" className="sg-refused">
           {placed.data.problems.map(problemSentence).join(' ')}
         </p>

@@ -1,33 +1,107 @@
-import { NumberInput, Select, Switch } from '@mantine/core';
-import { problemSentence } from '@sgraffa/core';
+import { Button, NumberInput, Select, Switch } from '@mantine/core';
+import { colourNames, problemSentence, type CutChoices, type Outcome } from '@sgraffa/core';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
-import { useCut } from '../../workers/sizingClient.ts';
-import { CutResult } from './CutPictures.tsx';
+import { lengthIn } from '../../ui/words.ts';
+import type { CutView } from '../../workers/sizingClient.ts';
 import { PapersPart } from './PapersPart.tsx';
-import { useCutOrder, type StockKind } from './useCutOrder.ts';
+import type { CutOrdered } from './useCutOrder.ts';
 import type { Sizing } from './useSizing.ts';
 
-/** Choices of this page, in mm: nothing of the document. */
-const OVERLAP = { low: 0, high: 100, isWhole: false };
-const STOCK = { low: 10, high: 100_000, isWhole: false };
-
-const STOCKS = [
+const STOCKS: readonly { readonly value: NonNullable<CutChoices['stockKind']>; readonly label: string }[] = [
   { value: 'roll', label: 'a roll' },
   { value: 'sheet', label: 'sheets' },
   { value: 'joined', label: 'two sheets taped side by side' },
 ];
+/** An offer to make it smaller is worth reading down to this share of its size. */
+const WORTH_SHRINKING = 0.8;
 
-/** From artwork at its size to what lies in the cutter, and the files and papers for it. */
-export const CutPart = ({ sizing }: { sizing: Sizing }) => {
-  const { artwork, cutFrom, model } = sizing;
-  const { settings } = model;
-  const { order, bed, stock, stockKind, overlapMm, gapMm, canTurn, isMirrored, set } = useCutOrder(sizing);
-  const cut = useCut(order);
-  const view = cut.data?.ok && order ? cut.data.view : null;
+/** What the sheets come to, in words and in the units of the settings. */
+const CutWords = ({ sizing, view, order }: { sizing: Sizing; view: CutView; order: CutOrdered }) => {
+  const { model, design, scale, setDesign, artwork } = sizing;
+  const length = lengthIn(model.settings);
+  const names = colourNames(Object.keys(view.lengthByColour));
+  const sliced = view.items.filter(({ strips }) => strips.length > 1);
+  const share = sliced.length === 1 ? sliced[0]!.onePieceScale : null;
+  const isRoll = order.settings.stockKind === 'roll';
+  const mats = view.sheets.length;
+  const perColour = Object.entries(view.lengthByColour)
+    .map(([colour, mm]) => `${length(Math.ceil(mm))}${names.size > 1 ? ` of ${names.get(colour)}` : ''}`)
+    .join(', ');
+  const joined = order.settings.stock.joined ?? 1;
   return (
     <>
-      <h2 className="sg-rule">To the cutter</h2>
+      {sliced.map(({ name, strips, seams, crossSeams, assembly, isTurned }) => (
+        <p key={name} role="status">
+          {view.items.length > 1 && `“${name}”: `}
+          {strips.length} strips{isTurned ? ', each lying along the bed' : ''}. {assembly}{' '}
+          {[
+            ...seams.map((seam) => ({ ...seam, at: `${length(seam.xMm)} from the left` })),
+            ...crossSeams.map((seam) => ({ ...seam, at: `${length(seam.yMm)} from the top` })),
+          ]
+            .map(
+              ({ at, inkMm, thinnestMm }) =>
+                `Seam ${at}: ${inkMm < 0.05 ? 'meets nothing' : `cuts ${length(inkMm)} of the design, the narrowest part ${length(thinnestMm ?? 0)}`}.`,
+            )
+            .join(' ')}
+        </p>
+      ))}
+      {share !== null && share >= WORTH_SHRINKING && !artwork?.rooms && (
+        <p>
+          {Math.ceil((1 - share) * 100)} % smaller and it is one piece.{' '}
+          <Button
+            variant="outline"
+            onClick={() =>
+              setDesign(
+                (kept) => ({ scale: scale * share, placement: { ...kept.placement, sizing: 'said' } }),
+                'making it one piece',
+              )
+            }
+          >
+            Make it {Math.ceil((1 - share) * 100)} % smaller
+          </Button>
+        </p>
+      )}
+      <p role="status">
+        {isRoll
+          ? `${perColour} of the roll.`
+          : joined > 1
+            ? `${mats} ${mats === 1 ? 'mat' : 'mats'} of ${joined} joined: ${view.sheetsNeeded} sheets.`
+            : `${view.sheetsNeeded} ${view.sheetsNeeded === 1 ? 'sheet' : 'sheets'}${mats > (view.sheetsNeeded ?? mats) ? `, in ${mats} cuts` : ''}${names.size > 1 ? `: ${[...names.values()].join(', ')}` : ''}.`}{' '}
+        {order.settings.as === 'stencil'
+          ? `Every opening lies at least ${length(order.settings.frameMm)} from the edge.`
+          : `No cut lies nearer than ${length(order.settings.marginMm)} to the edge.`}
+        {view.sheets.some(({ pieces }) => pieces.some(({ crossesTape }) => crossesTape)) &&
+          ' Pieces cross the tape line: tape both sides before cutting.'}
+      </p>
+      {view.isApart && design.cut.isApart === null && (
+        <p className="sg-quiet">
+          Shapes that lie apart are laid out one by one: place them by the picture on the piece.
+        </p>
+      )}
+    </>
+  );
+};
+
+/** From artwork at its size to what lies in the cutter, and the files and papers for it. */
+export const CutPart = ({
+  sizing,
+  ordered,
+  cut,
+  view,
+}: {
+  sizing: Sizing;
+  ordered: CutOrdered;
+  cut: Outcome<{ view: CutView }> | undefined;
+  view: CutView | null;
+}) => {
+  const { artwork, cutFrom, design } = sizing;
+  const { order, settings, set } = ordered;
+  const { bed, stock, stockKind } = settings;
+  const own = { widthMm: stock.widthMm, lengthMm: stock.lengthMm };
+  return (
+    <>
+      <h2 className="sg-rule">{cutFrom.isByHand ? 'To the knife' : 'To the cutter'}</h2>
       {artwork && (
         <>
           <div className="sg-fields">
@@ -45,71 +119,86 @@ export const CutPart = ({ sizing }: { sizing: Sizing }) => {
               range={RANGES.workshop.bedMm}
               onChange={(lengthMm) => lengthMm !== null && set({ bed: { ...bed, lengthMm } })}
             />
-            <LengthInput
-              label="Strips overlap by"
-              description="Empty: edges butt."
-              value={overlapMm || null}
-              range={OVERLAP}
-              onChange={(mm) => set({ overlapMm: mm ?? 0 })}
-            />
             <Select
               label="Cut from"
               data={STOCKS}
               value={stockKind}
-              onChange={(kind) => kind && set({ stockKind: kind as StockKind })}
+              onChange={(kind) => kind && set({ stockKind: kind })}
             />
             <LengthInput
               required
               label={stockKind === 'roll' ? 'Width of the roll' : 'Width of a sheet'}
               value={stock.widthMm}
-              range={STOCK}
-              onChange={(widthMm) => widthMm !== null && set({ stock: { ...stock, widthMm } })}
+              range={RANGES.cut.stockMm}
+              onChange={(widthMm) => widthMm !== null && set({ stock: { ...own, widthMm } })}
             />
             <LengthInput
               required
               label={stockKind === 'roll' ? 'Longest cut of the roll' : 'Length of a sheet'}
               value={stock.lengthMm}
-              range={STOCK}
-              onChange={(lengthMm) => lengthMm !== null && set({ stock: { ...stock, lengthMm } })}
+              range={RANGES.cut.stockMm}
+              onChange={(lengthMm) => lengthMm !== null && set({ stock: { ...own, lengthMm } })}
+            />
+            {settings.as === 'stencil' && (
+              <LengthInput
+                label="Frame around the openings"
+                description={cutFrom.product ? `Empty: as usual for ${cutFrom.product.name}.` : 'Empty: the usual.'}
+                value={settings.frameMm}
+                range={RANGES.cut.frameMm}
+                onChange={(frameMm) => set({ frameMm })}
+              />
+            )}
+            <LengthInput
+              label="Strips overlap by"
+              description="Empty: edges butt."
+              value={settings.overlapMm || null}
+              range={RANGES.cut.betweenMm}
+              onChange={(overlapMm) => set({ overlapMm })}
             />
             <LengthInput
-              required
               label="Between pieces"
-              value={gapMm}
-              range={OVERLAP}
-              onChange={(mm) => mm !== null && set({ gapMm: mm })}
+              value={settings.gapMm}
+              range={RANGES.cut.betweenMm}
+              onChange={(gapMm) => set({ gapMm })}
             />
             <NumberInput
               label="How many of it"
-              min={1}
-              max={1000}
+              min={RANGES.cut.quantity.low}
+              max={RANGES.cut.quantity.high}
               clampBehavior="strict"
               allowDecimal={false}
-              value={order?.quantity ?? 1}
+              value={settings.quantity}
               onChange={(value) => typeof value === 'number' && value >= 1 && set({ quantity: value })}
             />
           </div>
           <div className="sg-buttons">
             <Switch
               label="The film has a direction: do not turn pieces"
-              checked={!canTurn}
+              checked={!settings.canTurn}
               onChange={(event) => set({ canTurn: !event.currentTarget.checked })}
             />
+            {settings.as === 'decal' && (
+              <Switch
+                label="Shapes that lie apart, one by one"
+                checked={design.cut.isApart ?? view?.isApart ?? false}
+                onChange={(event) => set({ isApart: event.currentTarget.checked })}
+              />
+            )}
             <Switch
               label="Mirrored"
               description={cutFrom.mirror?.words ?? 'Which side is cut is known once Match has its layers.'}
-              checked={isMirrored}
+              checked={settings.isMirrored}
               onChange={(event) => set({ isMirrored: event.currentTarget.checked })}
             />
           </div>
         </>
       )}
-      {cut.data?.ok === false && order && (
+      {cut?.ok === false && order && (
         <p role="alert" className="sg-refused">
-          {cut.data.problems.map(problemSentence).join(' ')}
+          {cut.problems.map(problemSentence).join(' ')}
         </p>
       )}
-      {view && <CutResult view={view} settings={settings} />}
+      {view && <CutWords sizing={sizing} view={view} order={ordered} />}
       <PapersPart sizing={sizing} order={view ? order : null} />
     </>
   );

@@ -1,143 +1,105 @@
-import { pieceIdOf, type Settings } from '@sgraffa/core';
+import { colourNames, type Settings } from '@sgraffa/core';
 import { lengthIn } from '../../ui/words.ts';
 import type { CutView, DrawnSheet } from '../../workers/sizingClient.ts';
 
 const PX = 300;
 
-/** The strips side by side in the order of assembly, with their marks. */
-const StripsPicture = ({ view }: { view: CutView }) => {
-  const mm = Math.max(view.widthMm / 700, view.heightMm / 220);
-  const gap = 14 * mm;
-  const total = view.strips.reduce((sum, { box }) => sum + box.width + gap, -gap);
-  const height = view.strips[0]!.box.height;
-  const places = view.strips.map((_, index) =>
-    view.strips.slice(0, index).reduce((sum, { box }) => sum + box.width + gap, 0),
-  );
+/** The strips in their places, parted, with their marks and numbers. */
+const StripsPicture = ({ item }: { item: CutView['items'][number] }) => {
+  const { strips, boundsMm, name } = item;
+  const [rows, columns] = [Math.max(...strips.map(({ row }) => row)), Math.max(...strips.map(({ column }) => column))];
+  const mm = Math.max(boundsMm.width / 520, boundsMm.height / 260);
+  const gap = 16 * mm;
   return (
     <svg
       className="sg-plate"
-      viewBox={`${-4 * mm} ${-22 * mm} ${total + 8 * mm} ${height + 26 * mm}`}
+      viewBox={`${-8 * mm} ${-24 * mm} ${boundsMm.width + columns * gap + 16 * mm} ${boundsMm.height + rows * gap + 40 * mm}`}
       role="img"
-      aria-label={`${view.strips.length} strips in the order of assembly`}
+      aria-label={`${name}: ${strips.length} strips in the order of assembly`}
     >
-      {view.strips.map(({ number, box, layers, marks }, index) => {
-        return (
-          <g key={number} transform={`translate(${places[index]} 0)`}>
-            <rect width={box.width} height={height} className="sg-plate-whole" />
-            {layers.map(({ colour, path }) => (
-              <path key={colour} d={path} fillRule="evenodd" fill={colour} className="sg-plate-ink" />
-            ))}
-            <path d={marks} className="sg-plate-mark" />
-            <text x={0} y={-6 * mm} fontSize={14 * mm} className="sg-plate-name">
-              {number}
-            </text>
-          </g>
-        );
-      })}
+      {strips.map(({ number, row, column, box, layers, marks }) => (
+        <g key={number} transform={`translate(${box.x - boundsMm.x + column * gap} ${box.y - boundsMm.y + row * gap})`}>
+          <rect width={box.width} height={box.height} className="sg-plate-whole" />
+          {layers.map(({ colour, path }) => (
+            <path key={colour} d={path} fillRule="evenodd" fill={colour} className="sg-plate-ink" />
+          ))}
+          <path d={marks} className="sg-plate-mark" />
+          <text x={3 * mm} y={-5 * mm} fontSize={14 * mm} className="sg-plate-name">
+            {number}
+          </text>
+        </g>
+      ))}
     </svg>
   );
 };
 
 /** One sheet with its pieces, offcuts worth keeping, and tape lines. */
-const SheetPicture = ({
-  sheet,
-  index,
-  heights,
-}: {
-  sheet: DrawnSheet;
-  index: number;
-  heights: ReadonlyMap<string, number>;
-}) => {
-  const mm = Math.max(sheet.widthMm, sheet.lengthMm) / PX;
+const SheetPicture = ({ sheet, inset, index }: { sheet: DrawnSheet; inset: number; index: number }) => {
+  const [width, length] = [sheet.widthMm + 2 * inset, sheet.lengthMm + 2 * inset];
+  const mm = Math.max(width, length) / PX;
   return (
     <svg
       className="sg-sheet"
-      viewBox={`${-2 * mm} ${-2 * mm} ${sheet.widthMm + 4 * mm} ${sheet.lengthMm + 4 * mm}`}
-      style={{ width: `${sheet.widthMm / mm}px` }}
+      viewBox={`${-2 * mm} ${-2 * mm} ${width + 4 * mm} ${length + 4 * mm}`}
+      style={{ width: `${width / mm}px` }}
       role="img"
       aria-label={`Sheet ${index + 1}`}
     >
-      <rect width={sheet.widthMm} height={sheet.lengthMm} className="sg-plate-whole" />
-      {sheet.pieces.map(({ id, copy, x, y, width, height, isTurned, path }) => (
-        <g key={`${id} ${copy}`}>
-          <rect x={x} y={y} width={width} height={height} className="sg-plate-piece" />
-          <path
-            d={path}
-            fillRule="evenodd"
-            fill={sheet.colour}
-            className="sg-plate-ink"
-            transform={
-              isTurned ? `translate(${x + (heights.get(id) ?? width)} ${y}) rotate(90)` : `translate(${x} ${y})`
-            }
+      <rect width={width} height={length} className="sg-plate-whole" />
+      <g transform={`translate(${inset} ${inset})`}>
+        {sheet.pieces.map(({ id, copy, x, y, width: w, height: h, isTurned, path, lines, marks, blankHeightMm }) => (
+          <g key={`${id} ${copy}`}>
+            <rect x={x} y={y} width={w} height={h} className="sg-plate-piece" />
+            <g transform={isTurned ? `translate(${x + blankHeightMm} ${y}) rotate(90)` : `translate(${x} ${y})`}>
+              <path d={path} fillRule="evenodd" fill={sheet.colour} className="sg-plate-ink" />
+              <path d={lines} className="sg-plate-line" style={{ stroke: sheet.colour }} />
+              <path d={marks} className="sg-plate-mark" />
+            </g>
+          </g>
+        ))}
+        {sheet.offcuts.map(({ x, y, width: w, height: h }) => (
+          <rect
+            key={`${x} ${y}`}
+            x={x}
+            y={y}
+            width={w}
+            height={h}
+            className="sg-plate-offcut"
+            strokeDasharray={`${5 * mm} ${4 * mm}`}
           />
-        </g>
-      ))}
-      {sheet.offcuts.map(({ x, y, width, height }) => (
-        <rect
-          key={`${x} ${y}`}
-          x={x}
-          y={y}
-          width={width}
-          height={height}
-          className="sg-plate-offcut"
-          strokeDasharray={`${5 * mm} ${4 * mm}`}
-        />
-      ))}
-      {sheet.tapeLinesMm.map((x) => (
-        <line key={x} x1={x} y1={0} x2={x} y2={sheet.lengthMm} className="sg-plate-tape" strokeWidth={5 * mm} />
-      ))}
+        ))}
+        {sheet.tapeLinesMm.map((x) => (
+          <line key={x} x1={x} y1={-inset} x2={x} y2={length - inset} className="sg-plate-tape" strokeWidth={5 * mm} />
+        ))}
+      </g>
     </svg>
   );
 };
 
-const MOST_SHEETS = 6;
+const MOST_SHEETS = 8;
 
-/** Strips and sheets in words and pictures. */
-export const CutResult = ({ view, settings }: { view: CutView; settings: Settings }) => {
+/** Strips and sheets as they lie in the cutter. */
+export const CutPictures = ({ view, settings }: { view: CutView; settings: Settings }) => {
   const length = lengthIn(settings);
-  const heights = new Map(
-    view.strips.flatMap(({ number, box, layers }) =>
-      layers.map(({ colour }) => [pieceIdOf(number, colour), box.height] as const),
-    ),
-  );
+  const names = colourNames(Object.keys(view.lengthByColour));
   return (
     <>
-      {view.strips.length > 1 && (
-        <>
-          <p role="status">
-            {view.strips.length} strips, {view.isTurned ? 'each lying along the bed' : 'side by side'}, all{' '}
-            {length(view.strips[0]!.box.height)} high. {view.assembly}{' '}
-            {view.seams
-              .map(
-                ({ xMm, inkMm, thinnestMm }) =>
-                  `Seam at ${length(xMm)}: ${inkMm < 0.05 ? 'meets nothing' : `cuts ${length(inkMm)} of the design, the narrowest part ${length(thinnestMm ?? 0)}`}.`,
-              )
-              .join(' ')}
-          </p>
-          <StripsPicture view={view} />
-        </>
-      )}
-      <p role="status">
-        {view.sheets.length} {view.sheets.length === 1 ? 'sheet' : 'sheets'};{' '}
-        {Object.entries(view.lengthByColour)
-          .map(([colour, mm], _, all) => `${(mm / 1000).toFixed(2)} m${all.length > 1 ? ` of ${colour}` : ''}`)
-          .join(', ')}
-        .
-        {view.sheets.some(({ pieces }) => pieces.some(({ crossesTape }) => crossesTape)) &&
-          ' Pieces cross the tape line: tape both sides before cutting.'}
-      </p>
+      {view.items
+        .filter(({ strips }) => strips.length > 1)
+        .map((item) => (
+          <StripsPicture key={item.name} item={item} />
+        ))}
       <div className="sg-sheets">
         {view.sheets.slice(0, MOST_SHEETS).map((sheet, index) => (
           <figure key={index}>
-            <SheetPicture sheet={sheet} index={index} heights={heights} />
+            <SheetPicture sheet={sheet} inset={view.window.insetMm} index={index} />
             <figcaption>
               Sheet {index + 1}
-              {Object.keys(view.lengthByColour).length > 1 && `, ${sheet.colour}`}: {Math.round(sheet.usedShare * 100)}{' '}
-              % covered.
+              {names.size > 1 && `, ${names.get(sheet.colour)}`}: {Math.round(sheet.usedShare * 100)} % covered.
               {sheet.offcuts.length > 0 &&
                 ` Worth keeping: ${sheet.offcuts
                   .slice(0, 3)
-                  .map(({ width, height }) => `${Math.floor(width)} × ${Math.floor(height)} mm`)
+                  .map(({ width, height }) => `${length(Math.floor(width))} × ${length(Math.floor(height))}`)
                   .join(', ')}.`}
             </figcaption>
           </figure>

@@ -1,5 +1,5 @@
-import { Button, Progress } from '@mantine/core';
-import { suitsOf, weedingMinutes, type Product } from '@sgraffa/core';
+import { Button, Progress, SegmentedControl } from '@mantine/core';
+import { colourNames, suitsOf, weedingMinutes, type Product } from '@sgraffa/core';
 import { Sign } from '../../ui/Verdict.tsx';
 import { lengthIn } from '../../ui/words.ts';
 import { stopSizing } from '../../workers/sizingClient.ts';
@@ -20,8 +20,9 @@ const MOST_LISTED = 6;
 /** What was found at the size that it is cut, and which materials it can be cut from. */
 export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
   const {
-    looked: { looked, share, wasStopped, again },
-    cutFrom: { as, product, measure, mirror },
+    looked: { looked, problem, share, wasStopped, again },
+    cutFrom: { as, product, measure, mirror, operation },
+    setDesign,
     model: { catalogue, settings },
     artwork,
   } = sizing;
@@ -50,12 +51,27 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
           isBelow: found < limit,
           words: `${measure!.name} needs ${length(limit)}${product ? '' : ', the finest there is'}`,
         };
+  const names = colourNames(looked?.layers.map(({ colour }) => colour) ?? []);
   const suits = looked ? suitsOf(looked, as, catalogue) : [];
   const weeding = looked ? weedingMinutes(looked, catalogue) : null;
+  const places = looked ? looked.thinStrokes.length + looked.thinWebs.length : 0;
   const [good, bad] = [suits.filter((one) => one.suits), suits.filter((one) => !one.suits)];
   return (
     <>
       <h2 className="sg-rule">Looked over, {isStencil ? 'as a stencil' : 'as shapes that stay'}</h2>
+      {!operation && (
+        <SegmentedControl
+          aria-label="Cut as"
+          data={[
+            { value: 'stencil', label: 'Openings in a mask' },
+            { value: 'decal', label: 'Shapes that stay' },
+          ]}
+          value={as}
+          onChange={(value) =>
+            setDesign((kept) => ({ cut: { ...kept.cut, as: value as typeof as } }), 'what it is cut as')
+          }
+        />
+      )}
       {share !== null && (
         <div className="sg-working" role="status">
           <Progress value={Math.max(4, share * 100)} aria-label="Looking it over" color="clay" />
@@ -70,6 +86,11 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
           <Button variant="subtle" onClick={again}>
             Look it over
           </Button>
+        </p>
+      )}
+      {problem && (
+        <p role="alert" className="sg-refused">
+          {problem}
         </p>
       )}
       {looked && weeding && (
@@ -90,14 +111,14 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
             )}
             {figure('Tips under 30°', String(looked.sharpPlaces.length))}
             {figure('Closest cuts', looked.closestCutsMm === null ? 'none' : length(looked.closestCutsMm))}
-            {figure('Length of the cut', `${(looked.cutLengthMm / 1000).toFixed(2)} m`)}
+            {figure('Length of the cut', length(Math.round(looked.cutLengthMm)))}
             {figure('Weeding', `${minutes(weeding.low)} to ${minutes(weeding.high)}`)}
             {figure('Blade', bladeWords(product))}
           </dl>
           <p className="sg-quiet">
             Weeding is an estimate from the pieces and the length of the cut.
-            {looked.thinStrokes.length + looked.thinWebs.length > 0 &&
-              ` ${looked.thinStrokes.length + looked.thinWebs.length} places below the limit are marked on the picture.`}
+            {places > 0 &&
+              ` ${places} ${places === 1 ? 'place' : 'places'} below the limit${places > 12 ? ': the dozen worst are marked on the picture, the others tinted' : ', marked on the picture'}.`}
           </p>
           {mirror && (
             <p>
@@ -108,7 +129,7 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
           {looked.layers.length > 1 && (
             <p>
               Colours, in the order of the drawing:{' '}
-              {looked.layers.map(({ colour, pieceCount }) => `${colour} (${pieceCount})`).join(', then ')}.
+              {looked.layers.map(({ colour, pieceCount }) => `${names.get(colour)} (${pieceCount})`).join(', then ')}.
             </p>
           )}
           <h3>What it can be cut from</h3>

@@ -1,10 +1,10 @@
 import { Button, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { enlargementFor, problemSentence } from '@sgraffa/core';
+import { enlargementFor, isMadeForArea, problemSentence } from '@sgraffa/core';
 import { lengthIn } from '../../ui/words.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { options } from '../../ui/words.ts';
-import { ask, type Mend, type MendedDrawing } from '../../workers/sizingClient.ts';
+import { ask, type MendAsked, type MendedDrawing } from '../../workers/sizingClient.ts';
 import { Plate } from './Plate.tsx';
 import type { Sizing } from './useSizing.ts';
 
@@ -40,7 +40,7 @@ interface MendChoices {
   readonly patternSvg: string | null;
 }
 
-const mendOf = (kind: Kind, mm: number, { perIsland, patternSvg, ...bridges }: MendChoices): Mend => {
+const mendOf = (kind: Kind, mm: number, { perIsland, patternSvg, ...bridges }: MendChoices): MendAsked => {
   switch (kind) {
     case 'bridge':
       return {
@@ -103,6 +103,7 @@ const MendPreview = ({
         designs={[]}
         openId=""
         layers={layers}
+        rooms={preview.drawing.drawing.rooms}
         scale={scale}
         looked={left}
         showsIslands
@@ -174,7 +175,9 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
     const outcome = await ask((worker) =>
       worker.mend(
         artwork.svg,
+        artwork.rooms,
         mendOf(kind, asDrawn, { perIsland, minStrokeMm: (limit ?? 0) / scale, skip, patternSvg: pattern?.svg ?? null }),
+        isMadeForArea(artwork.source),
       ),
     );
     if (!outcome.ok) return setProblem(outcome.problems.map(problemSentence).join(' '));
@@ -184,7 +187,12 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
   const keep = () => {
     if (!preview) return;
     keepArtwork(
-      { ...artwork, svg: preview.drawing.drawing.svg, mends: [...artwork.mends, preview.words] },
+      {
+        ...artwork,
+        svg: preview.drawing.drawing.svg,
+        rooms: preview.drawing.drawing.rooms && preview.drawing.drawing.rooms.map((room) => ({ ...room })),
+        mends: [...artwork.mends, preview.words],
+      },
       preview.words,
     );
     setPreview(null);

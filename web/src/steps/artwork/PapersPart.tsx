@@ -1,10 +1,10 @@
 import { Button, Select } from '@mantine/core';
 import { useState } from 'react';
-import { problemSentence, type Paper } from '@sgraffa/core';
+import { isSideArea, problemSentence, type Paper } from '@sgraffa/core';
 import { download, fileName } from '../../ui/download.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
-import { ask, type CutOrder } from '../../workers/sizingClient.ts';
+import { ask, type CutAsked } from '../../workers/sizingClient.ts';
 import { printPages } from './printPages.ts';
 import type { Sizing } from './useSizing.ts';
 
@@ -12,13 +12,13 @@ import type { Sizing } from './useSizing.ts';
 const BAR = { low: 50, high: 200, isWhole: false };
 
 /** Cut files for an order, and what is printed at 1:1: placement map and paper cover. */
-export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutOrder | null }) => {
-  const { artwork, scale, looked, model } = sizing;
+export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutAsked | null }) => {
+  const { artwork, asked, cutFrom, scale, looked, model } = sizing;
   const { part, piece, catalogue } = model;
   const [paper, setPaper] = useState<Paper>('a4');
   const [barMm, setBar] = useState(100);
   const [problem, setProblem] = useState<string | null>(null);
-  const isSide = part.area?.kind === 'cylinder' || part.area?.kind === 'cone';
+  const isSide = part.area !== null && isSideArea(part.area);
   const name = fileName(`${piece.name} ${artwork?.name ?? ''}`);
   const run = async (work: () => Promise<string | null>) => setProblem(await work());
   const files = (format: 'svg' | 'dxf') =>
@@ -39,14 +39,21 @@ export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutOrder 
   const map = () =>
     run(async () => {
       if (!artwork) return null;
-      const printed = await printPages(
-        await ask((worker) => worker.map(artwork.svg, scale)),
-        paper,
-        barMm,
-        `${piece.name}: placement map`,
-      );
+      const made = await ask((worker) => worker.map(artwork.svg, artwork.rooms ? 1 : scale));
+      if (!made.ok) return made.problems.map(problemSentence).join(' ');
+      const printed = await printPages([made.page], paper, barMm, `${piece.name}: placement map`);
       if ('problem' in printed) return printed.problem;
       download(`${name}-placement-map.pdf`, printed.blob);
+      return null;
+    });
+  const fullSize = () =>
+    run(async () => {
+      if (!asked) return null;
+      const made = await ask((worker) => worker.fullSize(asked, scale));
+      if (!made.ok) return made.problems.map(problemSentence).join(' ');
+      const printed = await printPages(made.pages, paper, barMm, `${piece.name}: full size`);
+      if ('problem' in printed) return printed.problem;
+      download(`${name}-full-size.pdf`, printed.blob);
       return null;
     });
   const template = (format: 'pdf' | 'svg') =>
@@ -56,7 +63,7 @@ export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutOrder 
       const made = await ask((worker) => worker.template(area, catalogue.sizing));
       if (!made.ok) return made.problems.map(problemSentence).join(' ');
       if (format === 'svg') return (download(`${name}-paper-cover.svg`, made.svg, 'image/svg+xml'), null);
-      const printed = await printPages(made.page, paper, barMm, `${piece.name}: paper cover for a test fit`);
+      const printed = await printPages([made.page], paper, barMm, `${piece.name}: paper cover for a test fit`);
       if ('problem' in printed) return printed.problem;
       download(`${name}-paper-cover.pdf`, printed.blob);
       return null;
@@ -65,7 +72,16 @@ export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutOrder 
     <>
       <h3>Files and papers</h3>
       <div className="sg-buttons">
-        {order && (
+        {asked && (
+          <Button
+            variant={cutFrom.isByHand ? 'filled' : 'outline'}
+            className={cutFrom.isByHand ? 'sg-button' : ''}
+            onClick={() => void fullSize()}
+          >
+            Full-size paper, PDF
+          </Button>
+        )}
+        {order && !cutFrom.isByHand && (
           <>
             <Button className="sg-button" onClick={() => void files('svg')}>
               Cut files, SVG

@@ -1,5 +1,5 @@
 import { SegmentedControl, Select } from '@mantine/core';
-import { problemSentence } from '@sgraffa/core';
+import { isMadeForArea, problemSentence } from '@sgraffa/core';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { plainNumber } from '../../ui/numbers.ts';
@@ -13,6 +13,18 @@ export const PlacePart = ({ sizing }: { sizing: Sizing }) => {
   const { settings } = model;
   if (!artwork) return null;
   const { placement } = design;
+  const isSet = artwork.rooms !== null;
+  if (isMadeForArea(artwork.source))
+    return (
+      <>
+        <p className="sg-quiet">It lies where it was made: over the clear area.</p>
+        {here?.problems.map((problem) => (
+          <p key={problem.code} role="alert" className="sg-refused">
+            {problemSentence(problem)}
+          </p>
+        ))}
+      </>
+    );
   const set = (patch: Partial<typeof placement>, name: string) =>
     setDesign((kept) => ({ placement: { ...kept.placement, ...patch } }), name);
   const length = lengthIn(settings);
@@ -21,28 +33,47 @@ export const PlacePart = ({ sizing }: { sizing: Sizing }) => {
   return (
     <>
       <h3>Its size and place</h3>
-      <SegmentedControl
-        aria-label="Its size"
-        data={[
-          { value: 'largest', label: 'As large as fits' },
-          { value: 'said', label: 'A size of its own' },
-        ]}
-        value={placement.sizing}
-        onChange={(sizingOf) =>
-          setDesign(
-            (kept) => ({ placement: { ...kept.placement, sizing: sizingOf as 'largest' | 'said' }, scale }),
-            'its size',
-          )
-        }
-      />
+      {isSet ? (
+        <p className="sg-quiet">Each label has the letter height that it was set at, on a clear area of its own.</p>
+      ) : (
+        <SegmentedControl
+          aria-label="Its size"
+          data={[
+            { value: 'largest', label: 'As large as fits' },
+            { value: 'said', label: 'A size of its own' },
+          ]}
+          value={placement.sizing}
+          onChange={(sizingOf) =>
+            setDesign(
+              (kept) => ({ placement: { ...kept.placement, sizing: sizingOf as 'largest' | 'said' }, scale }),
+              'its size',
+            )
+          }
+        />
+      )}
       <div className="sg-fields">
-        {placement.sizing === 'said' && width !== null && (
+        {placement.sizing === 'said' && !isSet && width !== null && (
           <LengthInput
             required
             label="Width"
             value={width}
             range={RANGES.design.widthMm}
             onChange={(wanted) => wanted !== null && setDesign({ scale: (scale * wanted) / width }, 'its size')}
+          />
+        )}
+        {placement.sizing === 'largest' && !isSet && (
+          <QuantityInput
+            label="At most, of the clear width"
+            description="Air around it. Empty: all of it."
+            value={placement.widthShare === null ? null : Math.round(placement.widthShare * 100)}
+            format={(value) => `${value} %`}
+            parse={plainNumber('%')}
+            range={{
+              low: RANGES.placement.widthShare.low * 100,
+              high: RANGES.placement.widthShare.high * 100,
+              isWhole: false,
+            }}
+            onChange={(percent) => set({ widthShare: percent === null ? null : percent / 100 }, 'the air around it')}
           />
         )}
         <QuantityInput

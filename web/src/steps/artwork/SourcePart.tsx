@@ -1,8 +1,10 @@
 import { Button, Select, Tabs } from '@mantine/core';
 import { useState } from 'react';
-import type { ArtworkRecord, ArtworkSource } from '@sgraffa/core';
+import { isMadeForArea, NO_ARTWORK, type ArtworkRecord, type ArtworkSource } from '@sgraffa/core';
 import type { ReadDrawing } from '../../workers/sizingClient.ts';
+import { Blank, Pattern } from './AreaSources.tsx';
 import { Drawing } from './DrawingSource.tsx';
+import { NameInto } from './NameInto.tsx';
 import type { Said } from './said.ts';
 import type { Sizing } from './useSizing.ts';
 import { Labels, PLAIN_TEXT, Words } from './WordsSource.tsx';
@@ -16,7 +18,32 @@ const SOURCE_WORDS: Readonly<Record<ArtworkSource['kind'], string>> = {
   drawing: 'A drawing',
   text: 'Words',
   labels: 'A set of labels',
+  pattern: 'A pattern',
+  blank: 'A plain field',
 };
+const SOURCES = ['drawing', 'text', 'labels', 'pattern', 'blank'] as const;
+
+/** Where an artwork came from, in words after its name. */
+const fromWords = ({ source, rooms }: ArtworkRecord): string => {
+  switch (source.kind) {
+    case 'drawing':
+      return `, from ${source.file}`;
+    case 'text':
+      return ', set in letters';
+    case 'labels':
+      return rooms
+        ? `, ${source.words.length} labels, ${source.perPiece === 1 ? 'one' : source.perPiece} a piece`
+        : `, ${source.words.length} labels in one drawing: set them again to have each by itself`;
+    case 'pattern':
+      return ', repeated over the area';
+    case 'blank':
+      return ', all of the clear area';
+  }
+};
+
+/** How an artwork of a kind is first sized: as typed or made, else as large as fits. */
+const sizingOf = (source: ArtworkSource): 'said' | 'largest' =>
+  source.kind === 'drawing' || (source.kind === 'text' && source.letterHeightMm === null) ? 'largest' : 'said';
 
 /** Where the artwork comes from: a drawing, words, a set of labels, or one that is there already. */
 export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
@@ -25,11 +52,27 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
   const [kind, setKind] = useState<ArtworkSource['kind']>(artwork?.source.kind ?? 'drawing');
   const [said, say] = useState<Said>(NOTHING);
   const keep = (drawing: ReadDrawing, source: ArtworkSource, name: string) => {
-    const record: ArtworkRecord = { id: newId(), name, svg: drawing.svg, source, mends: [] };
+    const record: ArtworkRecord = {
+      id: newId(),
+      name,
+      svg: drawing.svg,
+      source,
+      rooms: drawing.rooms && drawing.rooms.map((room) => ({ ...room })),
+      mends: [],
+    };
+    const keepsSize = artwork?.source.kind === 'drawing' && source.kind === 'drawing';
     keepArtwork(
       record,
       `the artwork ${name}`,
-      artwork ? {} : (kept) => ({ placement: { ...kept.placement, sizing: 'largest' } }),
+      (kept) => ({
+        ...(keepsSize ? { scale: kept.scale } : { scale: 1 }),
+        placement: {
+          ...kept.placement,
+          sizing: keepsSize ? kept.placement.sizing : sizingOf(source),
+          ...(isMadeForArea(source) ? { turnDeg: 0, nudgeXMm: 0, nudgeYMm: 0, widthShare: null } : {}),
+        },
+      }),
+      source.kind === 'labels' ? { quantity: Math.ceil(source.words.length / source.perPiece) } : {},
     );
     setChanging(false);
   };
@@ -41,11 +84,7 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
       {artwork && (
         <p>
           <b>{artwork.name}</b>
-          {artwork.source.kind === 'drawing'
-            ? `, from ${artwork.source.file}`
-            : artwork.source.kind === 'text'
-              ? ', set in letters'
-              : `, ${artwork.source.words.length} labels`}
+          {fromWords(artwork)}
           {artwork.mends.length > 0 && <span className="sg-quiet">; since then: {artwork.mends.join('; ')}</span>}
         </p>
       )}
@@ -70,7 +109,7 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
             className="sg-designs"
           >
             <Tabs.List aria-label="Where the artwork comes from">
-              {(['drawing', 'text', 'labels'] as const).map((value) => (
+              {SOURCES.map((value) => (
                 <Tabs.Tab key={value} value={value}>
                   {SOURCE_WORDS[value]}
                 </Tabs.Tab>
@@ -88,6 +127,7 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
           {kind === 'text' && (
             <Words
               from={artwork?.source.kind === 'text' ? artwork.source : PLAIN_TEXT}
+              sizing={sizing}
               say={say}
               keep={(drawing, source) => keep(drawing, source, nameOf(source.text))}
             />
@@ -100,7 +140,18 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
               keep={(drawing, source) => keep(drawing, source, `${source.words.length} labels`)}
             />
           )}
-          {others.length > 0 && (
+          {kind === 'pattern' && (
+            <Pattern
+              from={artwork?.source.kind === 'pattern' ? artwork.source : null}
+              sizing={sizing}
+              say={say}
+              keep={(drawing, source, motif) => keep(drawing, source, nameOf(`${motif.name}, repeated`))}
+            />
+          )}
+          {kind === 'blank' && (
+            <Blank sizing={sizing} say={say} keep={(drawing) => keep(drawing, { kind: 'blank' }, 'plain field')} />
+          )}
+          {others.length > 0 && (kind === 'drawing' || kind === 'pattern') && (
             <Select
               label="Or one that is here already"
               placeholder="none"
@@ -108,7 +159,7 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
               value={null}
               onChange={(artworkId) => {
                 if (!artworkId) return;
-                setDesign({ artworkId }, 'the artwork');
+                setDesign({ ...NO_ARTWORK, artworkId }, 'the artwork');
                 setChanging(false);
               }}
             />
@@ -128,9 +179,14 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
               setChanging(true);
             }}
           >
-            {artwork.source.kind === 'drawing' ? 'Another artwork' : 'Change the words'}
+            {artwork.source.kind === 'text' || artwork.source.kind === 'labels'
+              ? 'Change the words'
+              : 'Another artwork'}
           </Button>
-          <Button variant="outline" onClick={() => setDesign({ artworkId: null }, `taking ${artwork.name} off`)}>
+          {(artwork.source.kind === 'pattern' || artwork.source.kind === 'drawing') && (
+            <NameInto artwork={artwork} sizing={sizing} />
+          )}
+          <Button variant="outline" onClick={() => setDesign({ ...NO_ARTWORK }, `taking ${artwork.name} off`)}>
             Take it off the piece
           </Button>
         </div>

@@ -1,4 +1,4 @@
-import { Button, FileButton, Select, Textarea } from '@mantine/core';
+import { Button, NumberInput, Select, Textarea } from '@mantine/core';
 import { useState } from 'react';
 import { problemSentence, type ArtworkSource } from '@sgraffa/core';
 import { lengthIn } from '../../ui/words.ts';
@@ -7,27 +7,20 @@ import { LengthInput } from '../../ui/LengthInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
-import { ask, type ReadDrawing } from '../../workers/sizingClient.ts';
+import { ask, stopSizing, type ReadDrawing } from '../../workers/sizingClient.ts';
+import { StoppedError } from '../../workers/stoppable.ts';
+import { FaceSelect } from './FaceSelect.tsx';
 import type { Said } from './said.ts';
 import type { Sizing } from './useSizing.ts';
 
 type TextSource = Extract<ArtworkSource, { kind: 'text' }>;
 type LabelSource = Extract<ArtworkSource, { kind: 'labels' }>;
 
-const FACES = [
-  { value: 'sans', label: 'Plain, without serifs' },
-  { value: 'serif', label: 'With serifs' },
-  { value: 'slab', label: 'With slab serifs' },
-  { value: 'script', label: 'Script, letters joined' },
-  { value: 'stencil', label: 'Stencil, with bridges of its own' },
-  { value: 'condensed', label: 'Condensed' },
-];
-
 export const PLAIN_TEXT: TextSource = {
   kind: 'text',
   text: '',
   face: 'sans',
-  letterHeightMm: 30,
+  letterHeightMm: null,
   letterSpacing: 0.05,
   lineSpacing: 1.6,
   align: 'centre',
@@ -40,48 +33,7 @@ const PLAIN_LABELS: Omit<LabelSource, 'words'> = {
   maxWidthMm: 60,
   maxHeightMm: 12,
   letterHeightMm: null,
-};
-
-/** A face of the crafter's own: its file is read here and only its outlines are kept. */
-const FaceSelect = ({ label, value, onChange }: { label: string; value: string; onChange: (face: string) => void }) => {
-  const [own, setOwn] = useState<{ id: string; name: string } | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  const open = async (file: File) => {
-    const bytes = new Uint8Array(await file.arrayBuffer());
-    const id = `own ${file.name}`;
-    const read = await ask((worker) => worker.openOwnFont(id, bytes));
-    if (!read.ok) return setProblem(read.problems.map(problemSentence).join(' '));
-    setProblem(null);
-    setOwn({ id, name: read.name });
-    onChange(id);
-  };
-  const data = [...FACES, ...(own ? [{ value: own.id, label: own.name }] : [])];
-  return (
-    <div>
-      <Select
-        label={label}
-        data={
-          data.some((face) => face.value === value)
-            ? data
-            : [...data, { value, label: `${value}: choose its file again` }]
-        }
-        value={value}
-        onChange={(face) => face && onChange(face)}
-      />
-      <FileButton accept=".ttf,.otf,.woff,.woff2" onChange={(file) => file && void open(file)}>
-        {(props) => (
-          <Button variant="subtle" size="compact-md" {...props}>
-            A font file of your own
-          </Button>
-        )}
-      </FileButton>
-      {problem && (
-        <p role="alert" className="sg-refused">
-          {problem}
-        </p>
-      )}
-    </div>
-  );
+  perPiece: 1,
 };
 
 /** Room between letters, added to what the face gives. */
@@ -98,24 +50,52 @@ const BetweenLetters = ({ value, set }: { value: number; set: (value: number) =>
   />
 );
 
+/** Height that words are set at before they are made as large as fits, mm. */
+const SET_AT_MM = 30;
+
 /** Words set in letters. */
 export const Words = ({
   from,
+  sizing,
   keep,
   say,
 }: {
   from: TextSource;
+  sizing: Sizing;
   keep: (drawing: ReadDrawing, source: TextSource) => void;
   say: (said: Said) => void;
 }) => {
   const [source, setSource] = useState(from);
+  const [isArranging, setArranging] = useState(false);
   useOpenForm(source !== from);
   const set = (patch: Partial<TextSource>) => setSource((kept) => ({ ...kept, ...patch }));
-  const done = async () => {
-    const outcome = await ask((worker) => worker.text(source));
+  const { model, rimZoneMm, design } = sizing;
+  const { area } = model.part;
+  const length = lengthIn(model.settings);
+  const setWords = async (words: TextSource, found?: string) => {
+    const outcome = await ask((worker) => worker.text(words, words.letterHeightMm ?? SET_AT_MM));
     if (!outcome.ok) return say({ problems: outcome.problems.map(problemSentence).join(' '), notices: [] });
-    say({ problems: null, notices: outcome.drawing.notices });
-    keep(outcome.drawing, source);
+    say({ ...(found ? { found } : {}), problems: null, notices: outcome.drawing.notices });
+    keep(outcome.drawing, words);
+  };
+  const arrange = async () => {
+    if (!area) return;
+    setArranging(true);
+    try {
+      const found = await ask((worker) => worker.arrange(source, area, rimZoneMm, design.placement.widthShare));
+      if (!found.ok) return say({ problems: found.problems.map(problemSentence).join(' '), notices: [] });
+      const { text, align, lineSpacing, letterHeightMm } = found;
+      const lines = text.split('\n').length;
+      await setWords(
+        { ...source, text, align, lineSpacing, letterHeightMm: null },
+        `${lines === 1 ? 'One line' : `${lines} lines`}, capitals ${length(Math.floor(letterHeightMm * 100) / 100)} high: no other way to break and to place them gives larger letters.`,
+      );
+    } catch (error) {
+      if (!(error instanceof StoppedError)) throw error;
+      say({ problems: null, notices: ['Arranging was stopped; nothing was changed.'] });
+    } finally {
+      setArranging(false);
+    }
   };
   return (
     <>
@@ -131,11 +111,11 @@ export const Words = ({
       <div className="sg-fields">
         <FaceSelect label="Letters" value={source.face} onChange={(face) => set({ face })} />
         <LengthInput
-          required
           label="Height of capitals"
+          description="Empty: as large as fits."
           value={source.letterHeightMm}
           range={RANGES.text.letterHeightMm}
-          onChange={(letterHeightMm) => letterHeightMm !== null && set({ letterHeightMm })}
+          onChange={(letterHeightMm) => set({ letterHeightMm })}
         />
         <BetweenLetters value={source.letterSpacing} set={(letterSpacing) => set({ letterSpacing })} />
         <QuantityInput
@@ -159,9 +139,26 @@ export const Words = ({
           onChange={(align) => align && set({ align: align as TextSource['align'] })}
         />
       </div>
-      <Button className="sg-button" disabled={source.text.trim() === ''} onClick={() => void done()}>
-        Set these words
-      </Button>
+      <div className="sg-buttons">
+        <Button className="sg-button" disabled={source.text.trim() === ''} onClick={() => void setWords(source)}>
+          Set these words
+        </Button>
+        {area && (
+          <Button
+            variant="outline"
+            loading={isArranging}
+            disabled={source.text.trim() === ''}
+            onClick={() => void arrange()}
+          >
+            Find the largest arrangement
+          </Button>
+        )}
+        {isArranging && (
+          <Button variant="subtle" onClick={stopSizing}>
+            Stop
+          </Button>
+        )}
+      </div>
     </>
   );
 };
@@ -180,7 +177,15 @@ export const Labels = ({
 }) => {
   const length = lengthIn(sizing.model.settings);
   const [words, setWords] = useState(from?.words.join('\n') ?? '');
-  const [source, setSource] = useState<Omit<LabelSource, 'words'>>(from ?? PLAIN_LABELS);
+  const clear = sizing.placed.data?.ok && sizing.model.part.area ? sizing.placed.data.area : null;
+  // the room of a label is the clear area of one piece, where that was measured
+  const measured = clear
+    ? {
+        maxWidthMm: Math.max(1, clear.widthMm - clear.margins.left - clear.margins.right),
+        maxHeightMm: Math.max(1, clear.heightMm - clear.margins.top - clear.margins.bottom),
+      }
+    : {};
+  const [source, setSource] = useState<Omit<LabelSource, 'words'>>(from ?? { ...PLAIN_LABELS, ...measured });
   useOpenForm(words !== (from?.words.join('\n') ?? ''));
   const set = (patch: Partial<LabelSource>) => setSource((kept) => ({ ...kept, ...patch }));
   const list = words
@@ -201,7 +206,8 @@ export const Labels = ({
       minStrokeMm !== null
         ? ` The thinnest stroke is ${length(minStrokeMm)}, in “${thinnestWord}”${limit !== null && minStrokeMm < limit ? `: ${sizing.cutFrom.measure!.name} needs ${length(limit)}` : ''}.`
         : '';
-    const found = `${list.length} labels with capitals ${length(letterHeightMm)} high. “${limitingWord.replace('\n', ' ')}” lets them be no larger: it is as ${limitedBy === 'width' ? 'wide' : 'high'} as it may be.${thin}`;
+    const pieces = Math.ceil(list.length / whole.perPiece);
+    const found = `${list.length} labels, ${whole.perPiece === 1 ? 'one a piece' : `${whole.perPiece} a piece`}: ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}. Capitals ${length(Math.floor(letterHeightMm * 100 + 1e-6) / 100)} high. “${limitingWord.replace('\n', ' ')}” lets them be no larger: it is as ${limitedBy === 'width' ? 'wide' : 'high'} as it may be.${thin}`;
     say({ found, problems: null, notices: outcome.drawing.notices });
     keep(outcome.drawing, whole);
   };
@@ -240,6 +246,15 @@ export const Labels = ({
           value={source.letterHeightMm}
           range={RANGES.text.letterHeightMm}
           onChange={(letterHeightMm) => set({ letterHeightMm })}
+        />
+        <NumberInput
+          label="On one piece"
+          min={RANGES.text.perPiece.low}
+          max={RANGES.text.perPiece.high}
+          clampBehavior="strict"
+          allowDecimal={false}
+          value={source.perPiece}
+          onChange={(value) => typeof value === 'number' && value >= 1 && set({ perPiece: value })}
         />
         <Select
           label="One word condensed"

@@ -57,40 +57,48 @@ const furniture = ({ pdf, tile, tiled }: OnPage, title: string): void => {
 };
 
 /**
- * Draws a page at 1:1 as a PDF, over as many sheets of paper as it takes.
+ * Draws pages at 1:1 as a PDF, each over as many sheets of paper as it takes.
  *
  * @param barMm what the bar of 100 mm measured on the last print; the drawing is printed that much larger or smaller
  */
 export const printPages = async (
-  page: PrintPage,
+  pages: readonly PrintPage[],
   paper: Paper,
   barMm: number,
   title: string,
 ): Promise<{ blob: Blob } | { problem: string }> => {
   const correction = barMm / 100;
-  const tiled = tilesFor(page, paper, correction);
-  if (!tiled.ok) return { problem: tiled.problems.map(problemSentence).join(' ') };
-  const { jsPDF: Pdf } = await import('jspdf');
-  const format: [number, number] = [tiled.pageWidthMm, tiled.pageHeightMm];
-  const orientation = tiled.isSideways ? 'landscape' : 'portrait';
-  const pdf = new Pdf({ unit: 'mm', format, orientation });
-  for (const tile of tiled.tiles) {
-    if (tile.number > 1) pdf.addPage(format, orientation);
-    const onPage: OnPage = { pdf, tile, tiled, factor: 1 / correction };
-    const { x, y, width, height } = tile.box;
-    pdf.setDrawColor(0).setLineWidth(0.2);
-    for (const ring of page.closed) lineOf(onPage, ring, true);
-    pdf.setLineDashPattern([2, 1.5], 0);
-    for (const ring of page.open) lineOf(onPage, ring, true);
-    pdf.setLineDashPattern([], 0);
-    pdf.setFontSize(10);
-    for (const { at, text } of page.numbers)
-      if (at[0] >= x && at[0] <= x + width && at[1] >= y && at[1] <= y + height)
-        pdf.text(text, tiled.whiteMm + (at[0] - x) / correction, tiled.whiteMm + (at[1] - y) / correction, {
-          align: 'center',
-          baseline: 'middle',
-        });
-    furniture(onPage, title);
+  const tiledPages = [];
+  for (const page of pages) {
+    const tiled = tilesFor(page, paper, correction);
+    if (!tiled.ok) return { problem: tiled.problems.map(problemSentence).join(' ') };
+    tiledPages.push({ page, tiled });
   }
+  const [first] = tiledPages;
+  if (!first) return { problem: 'There is nothing to print.' };
+  const { jsPDF: Pdf } = await import('jspdf');
+  const formatOf = ({ pageWidthMm, pageHeightMm }: Tiled): [number, number] => [pageWidthMm, pageHeightMm];
+  const orientationOf = ({ isSideways }: Tiled) => (isSideways ? 'landscape' : 'portrait');
+  const pdf = new Pdf({ unit: 'mm', format: formatOf(first.tiled), orientation: orientationOf(first.tiled) });
+  tiledPages.forEach(({ page, tiled }, index) => {
+    for (const tile of tiled.tiles) {
+      if (index > 0 || tile.number > 1) pdf.addPage(formatOf(tiled), orientationOf(tiled));
+      const onPage: OnPage = { pdf, tile, tiled, factor: 1 / correction };
+      const { x, y, width, height } = tile.box;
+      pdf.setDrawColor(0).setLineWidth(0.2);
+      for (const ring of page.closed) lineOf(onPage, ring, true);
+      pdf.setLineDashPattern([2, 1.5], 0);
+      for (const ring of page.open) lineOf(onPage, ring, false);
+      pdf.setLineDashPattern([], 0);
+      pdf.setFontSize(10);
+      for (const { at, text } of page.numbers)
+        if (at[0] >= x && at[0] <= x + width && at[1] >= y && at[1] <= y + height)
+          pdf.text(text, tiled.whiteMm + (at[0] - x) / correction, tiled.whiteMm + (at[1] - y) / correction, {
+            align: 'center',
+            baseline: 'middle',
+          });
+      furniture(onPage, pages.length > 1 ? `${title}, ${index + 1} of ${pages.length}` : title);
+    }
+  });
   return { blob: pdf.output('blob') };
 };

@@ -1,17 +1,33 @@
+import isEqual from 'fast-deep-equal';
 import { useEffect, useMemo, useState } from 'react';
 import {
+  cutAs,
+  cutOperationOf,
+  factsOfArtwork,
+  isCutByHand,
+  isMadeForArea,
   mirrorNote,
+  NO_ARTWORK,
   type ApplyOperation,
   type ArtworkRecord,
   type Design,
+  type DesignPlacement,
   type MirrorNote,
   type Part,
+  type Piece,
   type Product,
-  type Stack,
 } from '@sgraffa/core';
 import { useArtworks, useBench, useChanges } from '../../store/bench.ts';
 import { patched, type Patch } from '../../store/patch.ts';
-import { useLayers, useLooked, usePlaced, type LookedOver, type PlacedDesign } from '../../workers/sizingClient.ts';
+import {
+  useLayers,
+  useLooked,
+  usePlaced,
+  type DesignAsked,
+  type DrawnLayer,
+  type LookedOver,
+  type PlacedView,
+} from '../../workers/sizingClient.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
 /** What an artwork is cut from and as what, by the layers that stand. */
@@ -21,6 +37,9 @@ export interface CutFrom {
   /** Whose limits it is held against: that product, or the finest there is while no layers stand. */
   readonly measure: Product | null;
   readonly mirror: MirrorNote | null;
+  readonly isByHand: boolean;
+  /** The layer that is cut; null while no layers stand. */
+  readonly operation: ApplyOperation | null;
 }
 
 /** Everything that the Artwork & size course shows of one design. */
@@ -33,68 +52,73 @@ export interface Sizing {
   readonly cutFrom: CutFrom;
   readonly rimZoneMm: number;
   readonly placed: ReturnType<typeof usePlaced>;
-  readonly here: PlacedDesign | null;
-  readonly layers: ReturnType<typeof useLayers>['data'];
+  readonly here: PlacedView | null;
+  readonly layers: readonly DrawnLayer[] | undefined;
+  /** The open design as it is asked to be placed and cut; null without an artwork. */
+  readonly asked: DesignAsked | null;
   /** How many times larger than drawn it is cut. */
   readonly scale: number;
   readonly looked: LookedOver;
   readonly setDesign: (patch: Patch<Design>, name: string) => void;
-  readonly keepArtwork: (artwork: ArtworkRecord, name: string, patch?: Patch<Design>) => void;
+  readonly keepArtwork: (
+    artwork: ArtworkRecord,
+    name: string,
+    patch?: Patch<Design>,
+    piece?: Partial<Pick<Piece, 'quantity'>>,
+  ) => void;
 }
 
-const cutOperation = (stack: Stack | null, design: Design): ApplyOperation | null =>
-  stack?.operations.find(
-    (one): one is ApplyOperation =>
-      one.op === 'apply' &&
-      (one.role === 'mask' || one.role === 'film') &&
-      (one.designId === undefined || one.designId === design.id),
-  ) ?? null;
-
-/** The mask that takes the thinnest strokes. */
-const finestMask = ({ products }: PieceModel['catalogue']): Product | null =>
+/** What takes the thinnest strokes, of masks or of films that stay. */
+const finestOf = ({ products }: PieceModel['catalogue'], as: CutFrom['as']): Product | null =>
   products
-    .filter(({ roles, minStroke }) => minStroke && roles.includes('mask'))
+    .filter(({ roles, minStroke }) => minStroke && roles.includes(as === 'stencil' ? 'mask' : 'film'))
     .reduce<Product | null>(
       (finest, one) => (finest && finest.minStroke!.typical <= one.minStroke!.typical ? finest : one),
       null,
     );
 
-const cutFromOf = ({ stack, part, catalogue }: PieceModel, design: Design): CutFrom => {
-  const operation = cutOperation(stack, design) ?? null;
-  if (!operation) return { as: 'stencil', product: null, measure: finestMask(catalogue), mirror: null };
-  const product = catalogue.productById.get(operation.productId) ?? null;
+const cutFromOf = (
+  { stack, part, catalogue, settings }: PieceModel,
+  design: Design,
+  artwork: ArtworkRecord | null,
+): CutFrom => {
+  const operation = cutOperationOf(stack, design);
+  const as = cutAs(operation, design, artwork?.source.kind === 'labels', catalogue);
+  const product = operation ? (catalogue.productById.get(operation.productId) ?? null) : null;
   return {
-    as: operation.role === 'mask' ? 'stencil' : 'decal',
+    as,
     product,
-    measure: product,
-    mirror: mirrorNote({ ...operation, designId: design.id }, part, catalogue),
+    measure: operation ? product : finestOf(catalogue, as),
+    operation,
+    isByHand: product !== null && isCutByHand(product, part.designs, settings.workshop),
+    mirror: operation && mirrorNote({ ...operation, designId: design.id }, part, catalogue),
   };
 };
 
-const round = (value: number | null, to: number): number | null =>
-  value === null ? null : Math.round(value * to) / to;
-const within = (value: number | null, low: number, high: number): number | null =>
-  value === null ? null : Math.min(high, Math.max(low, value));
-
-/** The facts that Match reads, filled from what was found at the size that it is cut. */
-const factsFrom = (looked: NonNullable<LookedOver['looked']>, scale: number): Partial<Design> => ({
-  minStrokeMm: within(round(looked.minStrokeMm === null ? null : looked.minStrokeMm / scale, 1e4), 0.05, 1000),
-  minWebMm: within(round(looked.minWebMm === null ? null : looked.minWebMm / scale, 1e4), 0.05, 1000),
-  islands: looked.islandCount,
-  widthMm: within(round(looked.boundsMm.width / scale, 1e3), 0.1, 10_000),
-  heightMm: within(round(looked.boundsMm.height / scale, 1e3), 0.1, 10_000),
-  scale: within(round(scale, 1e6), 0.001, 1000) ?? 1,
-});
-
 const isSame = (design: Design, facts: Partial<Design>): boolean =>
-  (Object.keys(facts) as (keyof Design)[]).every((key) => design[key] === facts[key]);
+  (Object.keys(facts) as (keyof Design)[]).every((key) => isEqual(design[key], facts[key]));
 
 /** Keeps the facts of the open design as they were found; not a change that undo would show. */
-const useFacts = (model: PieceModel, design: Design, looked: LookedOver, scale: number, isSettled: boolean): void => {
+const useFacts = (
+  model: PieceModel,
+  design: Design,
+  looked: LookedOver,
+  scale: number,
+  artwork: ArtworkRecord | null,
+  operation: ApplyOperation | null,
+  isSettled: boolean,
+): void => {
   const bench = useBench();
   const { settlePiece } = useChanges();
   const kept = bench?.pieces.find(({ id }) => id === model.piece.id);
-  const facts = looked.looked && looked.share === null && isSettled ? factsFrom(looked.looked, scale) : null;
+  const facts =
+    looked.looked && looked.share === null && isSettled
+      ? {
+          ...factsOfArtwork(looked.looked, scale, artwork?.rooms ?? null),
+          // what it is cut as is remembered for when its layers fall
+          cut: operation ? { ...design.cut, as: cutAs(operation, design, false, model.catalogue) } : design.cut,
+        }
+      : null;
   const isKept = facts === null || isSame(design, facts);
   const { part, piece } = model;
   const revision = kept?.revision;
@@ -111,6 +135,23 @@ const useFacts = (model: PieceModel, design: Design, looked: LookedOver, scale: 
 
 const NONE: readonly ArtworkRecord[] = [];
 
+/** A design with an artwork, as the sizing worker takes it. */
+const askedOf = (
+  designId: string,
+  over: string | null,
+  { svg, source, rooms }: ArtworkRecord,
+  scale: number,
+  placement: DesignPlacement,
+): DesignAsked => ({
+  designId,
+  over,
+  svg,
+  labels: rooms && { rooms, words: source.kind === 'labels' ? source.words : [] },
+  isMadeForArea: isMadeForArea(source),
+  scale: rooms ? 1 : scale,
+  placement,
+});
+
 export const useSizing = (model: PieceModel): Sizing => {
   const { part, piece, catalogue } = model;
   const bench = useBench();
@@ -119,13 +160,13 @@ export const useSizing = (model: PieceModel): Sizing => {
   const design = part.designs.find(({ id }) => id === open) ?? part.designs[0]!;
   const artworks = useArtworks() ?? NONE;
   const artwork = artworks.find(({ id }) => id === design.artworkId) ?? null;
-  const cutFrom = cutFromOf(model, design);
+  const cutFrom = cutFromOf(model, design, artwork);
   const rimZoneMm = part.use.food === 'lip' ? catalogue.limits.rimDistance.typical : 0;
   const toPlace = useMemo(
     () =>
-      part.designs.flatMap(({ id, artworkId, scale, placement }) => {
-        const svg = artworks.find((one) => one.id === artworkId)?.svg;
-        return svg ? [{ designId: id, svg, scale: placement.sizing === 'said' ? scale : 1, placement }] : [];
+      part.designs.flatMap(({ id, artworkId, over, scale, placement }) => {
+        const record = artworks.find((one) => one.id === artworkId);
+        return record ? [askedOf(id, over, record, placement.sizing === 'said' ? scale : 1, placement)] : [];
       }),
     [part.designs, artworks],
   );
@@ -133,7 +174,8 @@ export const useSizing = (model: PieceModel): Sizing => {
   const answer = placed.data?.ok ? placed.data : null;
   const here = (part.area && answer?.designs.find(({ designId }) => designId === design.id)) || null;
   const scale = here?.placement?.scale ?? design.scale;
-  const layers = useLayers(artwork?.svg ?? null).data;
+  const drawn = useLayers(artwork?.svg ?? null).data;
+  const layers = drawn?.ok ? drawn.layers : undefined;
   const looked = useLooked(
     artwork?.svg ?? null,
     cutFrom.as,
@@ -146,6 +188,8 @@ export const useSizing = (model: PieceModel): Sizing => {
     design,
     looked,
     scale,
+    artwork,
+    cutFrom.operation,
     artwork !== null && !placed.isFetching && (part.area === null || Boolean(here?.placement)),
   );
   const withDesign = (patch: Patch<Design>) => (kept: Part) => ({
@@ -163,18 +207,26 @@ export const useSizing = (model: PieceModel): Sizing => {
     placed,
     here,
     layers: artwork ? layers : undefined,
+    asked: toPlace.find(({ designId }) => designId === design.id) ?? null,
     scale,
     looked,
     setDesign: (patch, name) => model.changePart(withDesign(patch), name),
-    keepArtwork: (record, name, patch = {}) => {
+    keepArtwork: (record, name, patch = {}, ofPiece = {}) => {
       const kept = bench?.pieces.find(({ id }) => id === piece.id);
       if (kept)
         void changeArtwork(
           kept,
           (now) => ({
             ...now,
+            ...ofPiece,
             parts: [
-              withDesign((design) => ({ ...patched(design, patch), artworkId: record.id }))(now.parts[0]!),
+              // what another artwork said of it leaves with that one
+              withDesign((kept) => ({
+                ...kept,
+                ...(kept.artworkId === record.id ? {} : NO_ARTWORK),
+                ...patched(kept, patch),
+                artworkId: record.id,
+              }))(now.parts[0]!),
               ...now.parts.slice(1),
             ],
           }),

@@ -55,7 +55,7 @@ const PieceFrame = ({ model }: { model: PieceModel }) => {
   useHotkeys(COURSES.map((course, index) => [String(index + 1), () => void navigate(`/pieces/${piece.id}/${course}`)]));
   const outlet: PieceOutlet = { model, pinned, pin, formerStack };
   return (
-    <div className="sg-piece">
+    <div className={open === 'artwork' ? 'sg-piece is-wide' : 'sg-piece'}>
       <div className="sg-work">
         <p className="sg-over">
           <Link to={`/pieces/${piece.id}/surface`}>{piece.name}</Link>
@@ -65,9 +65,12 @@ const PieceFrame = ({ model }: { model: PieceModel }) => {
         <Sentence model={model} open={open} former={former} />
         <Outlet context={outlet} />
       </div>
-      <aside className="sg-panel" aria-label="Section of the piece">
-        <SectionPanel model={model} pinned={pinned} pin={pin} course={open} />
-      </aside>
+      {/* the artwork has its picture, and the section as a leaf beside its figures */}
+      {open !== 'artwork' && (
+        <aside className="sg-panel" aria-label="Section of the piece">
+          <SectionPanel model={model} pinned={pinned} pin={pin} course={open} />
+        </aside>
+      )}
     </div>
   );
 };

@@ -10,7 +10,7 @@ import {
   type Outcome,
 } from '@sgraffa/core';
 import { Drop } from '../../ui/Drop.tsx';
-import { RANGES } from '../../ui/ranges.ts';
+import { areaRange, RANGES } from '../../ui/ranges.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import {
@@ -104,8 +104,8 @@ const FIELDS: Readonly<Record<string, Asked>> = {
     parse: parseLength,
   },
   islands: { name: 'loose islands', unit: '', range: RANGES.design.islands },
-  widthMm: { name: 'wide', unit: 'mm', range: RANGES.surface.widthMm, parse: parseLength },
-  heightMm: { name: 'high', unit: 'mm', range: RANGES.surface.heightMm, parse: parseLength },
+  widthMm: { name: 'wide', unit: 'mm', range: areaRange('rectangle', 'widthMm'), parse: parseLength },
+  heightMm: { name: 'high', unit: 'mm', range: areaRange('rectangle', 'heightMm'), parse: parseLength },
   heatC: { name: 'surface gets', unit: '°C', range: RANGES.use.heatC, parse: parseTemperature },
 };
 const ORDER = Object.keys(FIELDS);

@@ -1,8 +1,7 @@
 import { MultiSelect, NumberInput, Select } from '@mantine/core';
-import { plainOwnSurface, type Surface, type Use } from '@sgraffa/core';
+import { AREA_KINDS, plainOwnSurface, type Surface, type Use } from '@sgraffa/core';
 import { patched, repicked, type Patch } from '../../store/patch.ts';
 import { TemperatureInput } from '../../ui/TemperatureInput.tsx';
-import { LengthInput } from '../../ui/LengthInput.tsx';
 import { plainNumber } from '../../ui/numbers.ts';
 import { RANGES } from '../../ui/ranges.ts';
 import { DateInput } from '../../ui/DateInput.tsx';
@@ -22,6 +21,7 @@ import {
   LEAD_WORDS,
   YES_NO_UNSAID_WORDS,
 } from '../../ui/words.ts';
+import { AreaSize } from '../piece/AreaSize.tsx';
 import { usePiece } from '../piece/usePieceModel.ts';
 import { DesignsPart } from './DesignsPart.tsx';
 import { FinishesPart } from './FinishesPart.tsx';
@@ -99,7 +99,18 @@ export const SurfaceStep = () => {
           label="Shape"
           data={options(SHAPE_WORDS)}
           value={surface.shape}
-          onChange={(shape) => shape && setSurface({ shape }, 'its shape')}
+          onChange={(shape) =>
+            shape &&
+            changePart((kept) => {
+              // an area that can only lie on another shape goes with that shape
+              const lies = kept.area && AREA_KINDS[kept.area.kind].shape;
+              return {
+                ...kept,
+                surface: { ...kept.surface, shape },
+                area: lies && lies !== shape ? null : kept.area,
+              };
+            }, 'its shape')
+          }
         />
         <Select
           label="Colour of the surface"
@@ -107,19 +118,8 @@ export const SurfaceStep = () => {
           value={surface.tone}
           onChange={(tone) => tone && setSurface({ tone }, 'its colour')}
         />
-        <LengthInput
-          label="Clear width"
-          value={surface.widthMm}
-          range={RANGES.surface.widthMm}
-          onChange={(widthMm) => setSurface({ widthMm }, 'the clear width')}
-        />
-        <LengthInput
-          label="Clear height"
-          value={surface.heightMm}
-          range={RANGES.surface.heightMm}
-          onChange={(heightMm) => setSurface({ heightMm }, 'the clear height')}
-        />
       </div>
+      <AreaSize model={model} />
       {surface.base === 'own' && surface.own && (
         <OwnProperties
           own={surface.own}

@@ -1,0 +1,63 @@
+import { Button, FileButton, Select } from '@mantine/core';
+import { useState } from 'react';
+import { problemSentence } from '@sgraffa/core';
+import { ask } from '../../workers/sizingClient.ts';
+
+const FACES = [
+  { value: 'sans', label: 'Plain, without serifs' },
+  { value: 'serif', label: 'With serifs' },
+  { value: 'slab', label: 'With slab serifs' },
+  { value: 'script', label: 'Script, letters joined' },
+  { value: 'stencil', label: 'Stencil, with bridges of its own' },
+  { value: 'condensed', label: 'Condensed' },
+];
+
+/** A face of the crafter's own: its file is read here and only its outlines are kept. */
+export const FaceSelect = ({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (face: string) => void;
+}) => {
+  const [own, setOwn] = useState<{ id: string; name: string } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const open = async (file: File) => {
+    const bytes = new Uint8Array(await file.arrayBuffer());
+    const id = `own ${file.name}`;
+    const read = await ask((worker) => worker.openOwnFont(id, bytes));
+    if (!read.ok) return setProblem(read.problems.map(problemSentence).join(' '));
+    setProblem(null);
+    setOwn({ id, name: read.name });
+    onChange(id);
+  };
+  const data = [...FACES, ...(own ? [{ value: own.id, label: own.name }] : [])];
+  return (
+    <div>
+      <Select
+        label={label}
+        data={
+          data.some((face) => face.value === value)
+            ? data
+            : [...data, { value, label: `${value}: choose its file again` }]
+        }
+        value={value}
+        onChange={(face) => face && onChange(face)}
+      />
+      <FileButton accept=".ttf,.otf,.woff,.woff2" onChange={(file) => file && void open(file)}>
+        {(props) => (
+          <Button variant="subtle" size="compact-md" {...props}>
+            A font file of your own
+          </Button>
+        )}
+      </FileButton>
+      {problem && (
+        <p role="alert" className="sg-refused">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+};

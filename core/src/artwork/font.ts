@@ -1,4 +1,4 @@
-import type { Font as ReadFont } from 'fontkit';
+import type { Font as ReadFont, Glyph } from 'fontkit';
 import { failed, type Outcome } from '../problem/index.ts';
 import { flattenPath } from './svg/flatten.ts';
 import { mapped, type Polygon, type Ring } from '../shape/index.ts';
@@ -66,6 +66,51 @@ const runsOf = (
   return runs;
 };
 
+/** One letter of a run: its outlines (null where the file breaks off in it), how far it moves the pen, and where it stands, in cap heights. */
+interface LaidLetter {
+  readonly rings: readonly Ring[] | null;
+  readonly advance: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Letters that are joined into one when they stand close: not where they are set apart. */
+const JOINED_OFF = { liga: false, clig: false, dlig: false, hlig: false };
+
+const runOf = (run: string, font: ReadFont, isJoined: boolean) => {
+  try {
+    return isJoined ? font.layout(run) : font.layout(run, JOINED_OFF);
+  } catch {
+    return null; // broken tables of joins and pairs: letters still stand one by one
+  }
+};
+
+/** A run of letters as the font lays it out; where its tables of joins are broken, letter by letter. */
+const laidOut = (run: string, font: ReadFont, scale: number, isJoined: boolean): LaidLetter[] => {
+  const laid = runOf(run, font, isJoined);
+  const broken = { rings: null, advance: 0, x: 0, y: 0 };
+  const drawn = (glyph: Glyph, advance: () => number, x: number, y: number): LaidLetter => {
+    try {
+      return { rings: ringsOf(glyph.path.commands, scale), advance: advance() * scale, x: x * scale, y: y * scale };
+    } catch {
+      return broken;
+    }
+  };
+  if (laid)
+    return laid.glyphs.map((glyph, index) => {
+      const { xAdvance, xOffset, yOffset } = laid.positions[index]!;
+      return drawn(glyph, () => xAdvance, xOffset, yOffset);
+    });
+  return [...run].map((letter) => {
+    try {
+      const glyph = font.glyphForCodePoint(letter.codePointAt(0)!);
+      return drawn(glyph, () => glyph.advanceWidth, 0, 0);
+    } catch {
+      return broken;
+    }
+  });
+};
+
 /**
  * Opens a font: TTF, OTF, WOFF or WOFF2; several files are subsets of one face.
  *
@@ -89,6 +134,8 @@ export const openFont = async (files: Uint8Array | readonly Uint8Array[]): Promi
       if (!('layout' in read)) throw new FontError('it holds several fonts');
       // broken tables show themselves only when a letter is drawn
       if (!read.glyphForCodePoint(0x41).path) throw new FontError('its letters have no outlines');
+      // and heights are needed before any is set
+      if (!(read.unitsPerEm > 0) || !(heightOfCapitals(read) > 0)) throw new FontError('it has no height');
       fonts.push(read);
     } catch (error) {
       return failed({
@@ -118,13 +165,15 @@ export const openFont = async (files: Uint8Array | readonly Uint8Array[]): Promi
         continue;
       }
       const scale = (unit * first.unitsPerEm) / font.unitsPerEm;
-      const { glyphs, positions } = font.layout(run);
-      glyphs.forEach((glyph, index) => {
-        const { xAdvance, xOffset, yOffset } = positions[index]!;
-        const rings = ringsOf(glyph.path.commands, scale);
-        if (rings.length) letters.push(mapped(rings, (x, y) => [x + pen + xOffset * scale, y - yOffset * scale]));
-        pen += xAdvance * scale + letterSpacing;
-      });
+      for (const { rings, advance, x: dx, y: dy } of laidOut(run, font, scale, letterSpacing === 0)) {
+        if (rings === null) {
+          // letters that the file breaks off in are missing from it
+          for (const letter of run) if (!isMark(letter)) missing.add(letter);
+          continue;
+        }
+        if (rings.length) letters.push(mapped(rings, (x, y) => [x + pen + dx, y - dy]));
+        pen += advance + letterSpacing;
+      }
     }
     return { letters, advance: Math.max(0, pen - letterSpacing), missing: [...missing] };
   };

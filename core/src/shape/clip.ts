@@ -1,5 +1,5 @@
 import { Clipper, ClipType, EndType, FillRule, JoinType, type Path64, type Paths64 } from 'clipper2-ts';
-import { boundsOf, type Polygon, type Ring } from './rings.ts';
+import { boundsOf, reversed, ringArea, ringOf, type Point, type Polygon, type Ring } from './rings.ts';
 
 /** Steps a millimetre on the grid that booleans are computed on: 0.1 µm. */
 const GRID = 10_000;
@@ -72,6 +72,40 @@ export const grown = (polygon: Polygon, byMm: number, join: Join = 'round', mite
       )
     : [...polygon];
 
+/** The tips that mitred corners add to cut-off ones, as far as they are no longer than the limit allows; corners beyond it stay cut off. */
+const miterTips = (points: Ring, isClosed: boolean, half: number, limit: number): Ring[] => {
+  const corners: Point[] = [];
+  for (let at = 0; at < points.length; at += 2) {
+    const last = corners.at(-1);
+    if (last && last[0] === points[at] && last[1] === points[at + 1]) continue;
+    corners.push([points[at]!, points[at + 1]!]);
+  }
+  const count = corners.length;
+  const tips: Ring[] = [];
+  for (let at = isClosed ? 0 : 1; at < (isClosed ? count : count - 1); at += 1) {
+    const [before, [x, y], after] = [corners[(at + count - 1) % count]!, corners[at]!, corners[(at + 1) % count]!];
+    const [l1, l2] = [Math.hypot(x - before[0], y - before[1]), Math.hypot(after[0] - x, after[1] - y)];
+    if (l1 === 0 || l2 === 0) continue;
+    const [ux, uy, vx, vy] = [(x - before[0]) / l1, (y - before[1]) / l1, (after[0] - x) / l2, (after[1] - y) / l2];
+    const [turn, dot] = [ux * vy - uy * vx, ux * vx + uy * vy];
+    // half the angle between the walls has this sine; the tip is as many half widths away as its inverse
+    const sine = Math.sqrt(Math.max(0, (1 - -dot) / 2));
+    if (turn === 0 || sine < 1e-6 || 1 / sine > limit) continue;
+    const side = turn > 0 ? -1 : 1;
+    const [p, q]: [Point, Point] = [
+      [x - side * half * uy, y + side * half * ux],
+      [x - side * half * vy, y + side * half * vx],
+    ];
+    const [mx, my] = [(p[0] + q[0]) / 2 - x, (p[1] + q[1]) / 2 - y];
+    const size = Math.hypot(mx, my);
+    if (size === 0) continue;
+    const reach = half / sine / size;
+    const tip = ringOf([[x, y], p, [x + mx * reach, y + my * reach], q]);
+    tips.push(ringArea(tip) < 0 ? reversed(tip) : tip);
+  }
+  return tips;
+};
+
 /** The outline of a pen drawn along lines: closed ones as loops, open ones with caps. */
 export const stroked = (
   lines: readonly { readonly points: Ring; readonly isClosed: boolean }[],
@@ -81,19 +115,28 @@ export const stroked = (
   miterLimit: number,
 ): Ring[] =>
   onGrid(
-    lines.map(({ points }) => [points]),
+    [
+      ...lines.map(({ points }) => [points]),
+      join === 'miter'
+        ? lines.flatMap(({ points, isClosed }) => miterTips(points, isClosed, widthMm / 2, miterLimit))
+        : [],
+    ],
     (...paths) =>
       Clipper.union(
-        paths.flatMap((path, index) =>
-          Clipper.inflatePaths(
-            path,
-            (widthMm / 2) * GRID,
-            JOINS[join],
-            lines[index]!.isClosed ? EndType.Joined : ENDS[cap],
-            miterLimit,
-            ARC_ERROR,
+        [
+          ...paths.at(-1)!,
+          ...paths.slice(0, -1).flatMap((path, index) =>
+            Clipper.inflatePaths(
+              path,
+              (widthMm / 2) * GRID,
+              // beyond its limit a mitre would be squared off here: tips are put on corners that are cut off
+              JOINS[join === 'miter' ? 'bevel' : join],
+              lines[index]!.isClosed ? EndType.Joined : ENDS[cap],
+              miterLimit,
+              ARC_ERROR,
+            ),
           ),
-        ),
+        ],
         FillRule.NonZero,
       ),
   );

@@ -1,7 +1,8 @@
-import type { XmlNode } from './xml.ts';
+import { hrefOf, type XmlNode } from './xml.ts';
 
-const referredTo = ({ name, attributes }: XmlNode): string[] => {
-  const href = name === 'use' ? (attributes.href ?? attributes['xlink:href'] ?? '') : '';
+const referredTo = (node: XmlNode): string[] => {
+  const { name, attributes } = node;
+  const href = name === 'use' ? hrefOf(node) : '';
   const clip = /clip-path\s*:\s*url\(\s*['"]?#([^'")]+)/.exec(attributes.style ?? '')?.[1];
   const own = /url\(\s*['"]?#([^'")]+)/.exec(attributes['clip-path'] ?? '')?.[1];
   return [href.startsWith('#') ? href.slice(1) : undefined, clip ?? own].filter((id) => id !== undefined);

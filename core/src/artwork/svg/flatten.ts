@@ -5,6 +5,8 @@ import { ringOf, type Point, type Ring } from '../../shape/index.ts';
 export interface Line {
   readonly points: Ring;
   readonly isClosed: boolean;
+  /** Of a dash without length: which way its line runs there. */
+  readonly direction?: Point;
 }
 
 /** Most points that one path may be flattened to. */
@@ -189,16 +191,27 @@ export const flattenRect = (
   ).lines;
 };
 
-/** A line cut into its dashes, user units; the line itself where the pattern draws all of it. */
+/** How long a line is, user units. */
+export const lineLength = ({ points, isClosed }: Line): number => {
+  let length = 0;
+  for (let at = 2; at < points.length; at += 2)
+    length += Math.hypot(points[at]! - points[at - 2]!, points[at + 1]! - points[at - 1]!);
+  const last = points.length - 2;
+  return isClosed ? length + Math.hypot(points[0]! - points[last]!, points[1]! - points[last + 1]!) : length;
+};
+
+const MOST_DASHES = 100_000;
+
+/** A line cut into its dashes, user units; the line itself where the pattern draws all of it. A dash without length keeps its direction. */
 export const dashed = ({ points, isClosed }: Line, pattern: readonly number[], offset: number): readonly Line[] => {
   const lengths = pattern.length % 2 ? [...pattern, ...pattern] : pattern;
   const total = lengths.reduce((sum, length) => sum + length, 0);
   if (!(total > 0) || lengths.some((length) => length < 0)) return [{ points, isClosed }];
   const count = points.length / 2 + (isClosed ? 1 : 0);
-  const dashes: Point[][] = [];
+  const dashes: Line[] = [];
   let index = 0;
   let left = ((offset % total) + total) % total;
-  while (left >= lengths[index]!) {
+  while (left >= lengths[index]! && left > 0) {
     left -= lengths[index]!;
     index = (index + 1) % lengths.length;
   }
@@ -207,15 +220,19 @@ export const dashed = ({ points, isClosed }: Line, pattern: readonly number[], o
     const wrapped = (at % (points.length / 2)) * 2;
     return [points[wrapped]!, points[wrapped + 1]!];
   };
+  const end = (dash: readonly Point[], direction: Point) =>
+    dashes.push({ points: ringOf(dash.length > 1 ? dash : [dash[0]!, dash[0]!]), isClosed: false, direction });
   let current: Point[] | null = index % 2 === 0 ? [pointAt(0)] : null;
-  for (let at = 1; at < count && dashes.length < 100_000; at += 1) {
+  for (let at = 1; at < count && dashes.length < MOST_DASHES; at += 1) {
     let [x, y] = pointAt(at - 1);
     const [x2, y2] = pointAt(at);
     let rest = Math.hypot(x2 - x, y2 - y);
-    while (rest > left && dashes.length < 100_000) {
-      [x, y] = [x + ((x2 - x) * left) / rest, y + ((y2 - y) * left) / rest];
+    if (rest === 0) continue;
+    const direction: Point = [(x2 - x) / rest, (y2 - y) / rest];
+    while (rest > left && dashes.length < MOST_DASHES) {
+      [x, y] = [x + direction[0] * left, y + direction[1] * left];
       rest -= left;
-      if (current) dashes.push([...current, [x, y]]);
+      if (current) end(left > 0 || current.length > 1 ? [...current, [x, y]] : current, direction);
       index = (index + 1) % lengths.length;
       current = index % 2 === 0 ? [[x, y]] : null;
       left = lengths[index]!;
@@ -223,6 +240,6 @@ export const dashed = ({ points, isClosed }: Line, pattern: readonly number[], o
     left -= rest;
     current?.push([x2, y2]);
   }
-  if (current && current.length > 1) dashes.push(current);
-  return dashes.map((dash) => ({ points: ringOf(dash), isClosed: false }));
+  if (current && current.length > 1) dashes.push({ points: ringOf(current), isClosed: false });
+  return dashes;
 };

@@ -177,7 +177,11 @@ describe('bad input is refused at once, naming what and where', () => {
     ['not XML', 'not a drawing', /does not read as SVG/],
     ['another root', '<html></html>', /begins with <html>/],
     ['cut short', file(SQUARE).slice(0, 120), /line 1/],
-    ['entities', '<!DOCTYPE svg [<!ENTITY a "aaaa">]><svg xmlns="http://www.w3.org/2000/svg"/>', /entities/],
+    [
+      'entities',
+      '<!DOCTYPE svg [<!ENTITY a "&b;"><!ENTITY b "aaaa">]><svg xmlns="http://www.w3.org/2000/svg"/>',
+      /entities/,
+    ],
     ['an undefined entity', file('<text>&nope;</text>'), /line 1/],
     ['groups thousands deep', file(deep), /deep/],
     ['clones of clones without end', file(bomb), /clone|use/i],

@@ -1,4 +1,6 @@
-import { rgb } from 'd3-color';
+import { declarationsIn, type StyleSheet } from './css.ts';
+import { PLAIN_FONT_PX, userLength } from './lengths.ts';
+import { isUnreadColour, readColour, readPaint } from './paint.ts';
 import type { XmlNode } from './xml.ts';
 
 /** What decides how a shape is painted; the inherited ones pass from groups to what they hold. */
@@ -19,112 +21,83 @@ const INHERITED = [
   'visibility',
   'color',
   'clip-rule',
+  'font-size',
+  'marker-start',
+  'marker-mid',
+  'marker-end',
 ] as const;
-const OWN = ['opacity', 'display', 'clip-path', 'mask', 'filter', 'transform'] as const;
+const OWN = [
+  'opacity',
+  'display',
+  'clip-path',
+  'mask',
+  'filter',
+  'transform',
+  'transform-origin',
+  'transform-box',
+  'overflow',
+  'stop-color',
+  'stop-opacity',
+] as const;
+/** Sizes and places that a style may say as well as an attribute. */
+const GEOMETRY = ['x', 'y', 'width', 'height', 'cx', 'cy', 'r', 'rx', 'ry'] as const;
+const READ = new Set<string>([...INHERITED, ...OWN, ...GEOMETRY, 'marker']);
+const PASSED = new Set<string>(INHERITED);
 
-const declarations = (text: string): [string, string][] =>
-  text.split(';').flatMap((one): [string, string][] => {
-    const colon = one.indexOf(':');
-    return colon < 0
-      ? []
-      : [
-          [
-            one.slice(0, colon).trim().toLowerCase(),
-            one
-              .slice(colon + 1)
-              .replace(/!\s*important/i, '')
-              .trim(),
-          ],
-        ];
-  });
+/** Whether a value counts: an unknown colour leaves what stood before it, as the standard says. */
+const isValid = (name: string, value: string): boolean =>
+  name === 'fill' || name === 'stroke'
+    ? readPaint(value, 'black') !== null
+    : name === 'color'
+      ? readColour(value) !== null || isUnreadColour(value)
+      : value !== '';
 
-interface CssRule {
-  readonly matches: (node: XmlNode) => boolean;
-  readonly weight: number;
-  readonly values: readonly [string, string][];
-}
-
-const SIMPLE = /^(\*|[a-zA-Z][\w-]*)?((?:[.#][\w-]+)*)$/;
-
-/** A selector of one element: its name, classes and id; null for those that look at what surrounds it. */
-const selector = (text: string): Pick<CssRule, 'matches' | 'weight'> | null => {
-  const read = SIMPLE.exec(text);
-  if (!read || text === '') return null;
-  const [, name = '*', marks = ''] = read;
-  const classes = [...marks.matchAll(/\.([\w-]+)/g)].map(([, one = '']) => one);
-  const ids = [...marks.matchAll(/#([\w-]+)/g)].map(([, one = '']) => one);
-  return {
-    weight: ids.length * 100 + classes.length * 10 + (name === '*' ? 0 : 1),
-    matches: (node) => {
-      const own = (node.attributes.class ?? '').split(/\s+/);
-      return (
-        (name === '*' || node.name === name) &&
-        classes.every((one) => own.includes(one)) &&
-        ids.every((one) => node.attributes.id === one)
-      );
-    },
-  };
-};
-
-export interface StyleSheet {
-  readonly rules: readonly CssRule[];
-  /** Selectors and at-rules that were not applied. */
-  readonly skipped: number;
-}
-
-/** Reads the style sheets of a drawing: rules for single elements, by name, class and id. */
-export const readStyleSheets = (texts: readonly string[]): StyleSheet => {
-  let skipped = 0;
-  const rules = texts.flatMap((text) => {
-    const plain = text.replace(/\/\*[\s\S]*?\*\//g, '').replace(/@(?:charset|namespace|import)[^;]*;/g, () => {
-      skipped += 1;
-      return '';
-    });
-    const flat = plain.replace(/@[\w-]+[^{]*\{(?:[^{}]*\{[^{}]*\})*[^{}]*\}/g, () => {
-      skipped += 1;
-      return '';
-    });
-    return [...flat.matchAll(/([^{}]+)\{([^{}]*)\}/g)].flatMap(([, names = '', body = '']) =>
-      names.split(',').flatMap((name): CssRule[] => {
-        const read = selector(name.trim());
-        if (!read) skipped += 1;
-        return read ? [{ ...read, values: declarations(body) }] : [];
-      }),
-    );
-  });
-  return { rules: [...rules].sort((left, right) => left.weight - right.weight), skipped };
-};
-
-/** The style of an element inside one that has `above`: attributes, then rules, then its own style. */
+/** The style of an element inside one that has `above`: attributes, then rules, then its own style; important ones last. */
 export const styleOf = (node: XmlNode, above: Style, sheet: StyleSheet): Style => {
   const style: Record<string, string> = {};
   for (const name of INHERITED) if (above[name] !== undefined) style[name] = above[name];
   const set = (name: string, value: string) => {
-    if (value === 'inherit') {
+    if (!READ.has(name)) return;
+    if (name === 'marker') return ['marker-start', 'marker-mid', 'marker-end'].forEach((one) => set(one, value));
+    const word = value.toLowerCase();
+    if (word === 'inherit' || (word === 'unset' && PASSED.has(name))) {
       if (above[name] !== undefined) style[name] = above[name];
-    } else style[name] = value;
+    } else if (word === 'initial' || word === 'unset' || word === 'revert') Reflect.deleteProperty(style, name);
+    else if (isValid(name, value)) style[name] = value;
   };
   for (const name of [...INHERITED, ...OWN]) {
     const value = node.attributes[name];
+    // the attribute is written in other words than the property: it is read where it is needed
     if (value !== undefined && name !== 'transform') set(name, value.trim());
   }
-  for (const rule of sheet.rules) if (rule.matches(node)) for (const [name, value] of rule.values) set(name, value);
-  for (const [name, value] of declarations(node.attributes.style ?? '')) set(name, value);
+  const rules = sheet.rules.filter(({ matches }) => matches(node)).flatMap(({ values }) => values);
+  const own = declarationsIn(node.attributes.style ?? '');
+  for (const { name, value, isImportant } of rules) if (!isImportant) set(name, value);
+  for (const { name, value, isImportant } of own) if (!isImportant) set(name, value);
+  for (const { name, value, isImportant } of [...rules, ...own]) if (isImportant) set(name, value);
+  if (style['font-size'] !== undefined && style['font-size'] !== above['font-size'])
+    style['font-size'] = `${fontSizeOf(style['font-size'], above)}px`;
   return style;
 };
 
-/**
- * What paints: a colour as #rrggbb, `none`, or the name of a pattern or gradient.
- *
- * @param paint as a style says it; unknown words paint nothing, as in a browser
- */
-export const readPaint = (paint: string | undefined, current: string | undefined, fallback: string): string => {
-  const text = (paint ?? fallback).trim();
-  if (text === 'none' || text === 'transparent') return 'none';
-  if (/^currentcolor$/i.test(text)) return readPaint(current, undefined, 'black');
-  const pattern = /^url\(\s*['"]?#([^'")]+)['"]?\s*\)/.exec(text);
-  if (pattern) return `pattern ${pattern[1]}`;
-  const colour = rgb(text);
-  if (Number.isNaN(colour.r) || colour.opacity === 0) return 'none';
-  return colour.formatHex();
+const FONT_WORDS: Readonly<Record<string, number>> = {
+  'xx-small': 9,
+  'x-small': 10,
+  small: 13,
+  medium: 16,
+  large: 18,
+  'x-large': 24,
+  'xx-large': 32,
 };
+
+const fontSizeOf = (text: string, above: Style): number => {
+  const outer = fontPxOf(above);
+  const word = FONT_WORDS[text.toLowerCase()];
+  if (word !== undefined) return word;
+  if (/^larger$/i.test(text)) return outer * 1.2;
+  if (/^smaller$/i.test(text)) return outer / 1.2;
+  return userLength(text, outer, outer, outer);
+};
+
+/** Height of letters that `em` counts in, user units. */
+export const fontPxOf = (style: Style): number => userLength(style['font-size'], PLAIN_FONT_PX, PLAIN_FONT_PX);

@@ -1,4 +1,5 @@
 import type { Point } from '../../shape/index.ts';
+import { userLength } from './lengths.ts';
 
 /** Maps (x, y) to (a·x + c·y + e, b·x + d·y + f). */
 export type Matrix = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
@@ -75,3 +76,62 @@ export const readTransform = (text: string | undefined): Matrix | null => {
   }
   return matrix;
 };
+
+const ANGLES: Readonly<Record<string, number>> = { deg: 1, grad: 0.9, rad: 180 / Math.PI, turn: 360 };
+
+/** One value of a transform in a style: user units, or degrees; null where it is neither. */
+const cssValue = (text: string): number | null => {
+  const read = /^([-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)(deg|grad|rad|turn|px|mm|cm|in|pt|pc|q)?$/i.exec(text);
+  if (!read) return null;
+  const [, value = '', unit = ''] = read;
+  const angle = ANGLES[unit.toLowerCase()];
+  if (angle !== undefined) return Number(value) * angle;
+  return unit === '' ? Number(value) : userLength(text, 0, NaN);
+};
+
+const cssNamed = (name: string, v: readonly number[]): Matrix | null => {
+  const [p = 0, q] = v;
+  switch (name.toLowerCase()) {
+    case 'translatex':
+      return [1, 0, 0, 1, p, 0];
+    case 'translatey':
+      return [1, 0, 0, 1, 0, p];
+    case 'scalex':
+      return [p, 0, 0, 1, 0, 0];
+    case 'scaley':
+      return [1, 0, 0, p, 0, 0];
+    case 'skew':
+      return [1, Math.tan(radians(q ?? 0)), Math.tan(radians(p)), 1, 0, 0];
+    case 'skewx':
+      return named('skewX', v);
+    case 'skewy':
+      return named('skewY', v);
+    case 'rotatez':
+      return named('rotate', v.slice(0, 1));
+    default:
+      return named(name.toLowerCase(), v);
+  }
+};
+
+/** Reads a transform as a style writes it; null where it is none that a flat drawing knows. */
+export const readCssTransform = (text: string): Matrix | null => {
+  const plain = text.trim();
+  if (plain === 'none') return IDENTITY;
+  const parts = [...plain.matchAll(/([a-zA-Z]+)\(([^()]*)\)\s*/g)];
+  if (!parts.length || parts.map(([whole]) => whole).join('').length !== plain.length) return null;
+  let matrix: Matrix = IDENTITY;
+  for (const [, name = '', inside = ''] of parts) {
+    const values = inside
+      .split(/[\s,]+/)
+      .filter(Boolean)
+      .map(cssValue);
+    if (values.some((value) => value === null || Number.isNaN(value))) return null;
+    const next = cssNamed(name, values as number[]);
+    if (!next) return null;
+    matrix = combined(matrix, next);
+  }
+  return matrix;
+};
+
+/** A transform about an origin, user units. */
+export const aboutOrigin = (matrix: Matrix, origin: Point): Matrix => about(matrix, origin[0], origin[1]);

@@ -1,5 +1,16 @@
 import Flatbush from 'flatbush';
-import { boundsOf, united, type Bounds, type Fill, type Polygon, type Ring } from '../shape/index.ts';
+import {
+  boundsOf,
+  reversed,
+  ringArea,
+  united,
+  type Bounds,
+  type Fill,
+  type Polygon,
+  type Ring,
+} from '../shape/index.ts';
+import { keepApart } from './edges.ts';
+import { byWinding } from './nest.ts';
 
 /** What is painted in one colour, welded: outlines that neither cross nor touch along an edge. */
 export interface ArtworkLayer {
@@ -55,12 +66,11 @@ export const groupsOfBoxes = (boxes: readonly Bounds[], margin: number): Int32Ar
   return group;
 };
 
-/** Works on rings that could touch each other together and on the others apart, which keeps large drawings quick. */
-export const inGroups = <Item extends { readonly ring: Ring }>(
+/** Rings in groups of those that could touch each other: working on each group apart keeps large drawings quick. */
+export const groupsOfRings = <Item extends { readonly ring: Ring }>(
   rings: readonly Item[],
   marginMm: number,
-  work: (group: readonly Item[]) => readonly Ring[],
-): Ring[] => {
+): readonly (readonly Item[])[] => {
   const groupOf = groupsOfBoxes(
     rings.map(({ ring }) => boundsOf([ring])),
     marginMm,
@@ -72,29 +82,46 @@ export const inGroups = <Item extends { readonly ring: Ring }>(
     if (group) group.push(one);
     else groups.set(key, [one]);
   });
-  const result: Ring[] = [];
-  for (const group of groups.values()) for (const ring of work(group)) result.push(ring);
-  return result;
+  return [...groups.values()];
 };
 
-/**
- * The union of shapes, each under its own fill rule.
- *
- */
+/** Outlines nearer than this are computed with as if they met, mm: they lie on neighbouring points of the grid. */
+const MEET_MM = 0.0003;
+
+/** The union of the shapes of one group: by their windings where no outline meets another, else computed. */
+const weldedGroup = (
+  group: readonly { readonly shape: number; readonly ring: Ring }[],
+  shapes: readonly Shape[],
+): Ring[] => {
+  const byShape = new Map<number, Ring[]>();
+  for (const { shape, ring } of group) {
+    const own = byShape.get(shape);
+    if (own) own.push(ring);
+    else byShape.set(shape, [ring]);
+  }
+  const fills = new Set([...byShape.keys()].map((shape) => shapes[shape]!.fill));
+  const [fill] = fills;
+  // a single outline paints what it surrounds whichever way it runs; several of one shape count by their windings among themselves
+  const isSingle = [...byShape.values()].every((own) => own.length === 1);
+  if (isSingle || (byShape.size === 1 && fill)) {
+    const rings = isSingle
+      ? group.map(({ ring }) => (ringArea(ring) < 0 ? reversed(ring) : ring))
+      : group.map(({ ring }) => ring);
+    const told = keepApart(rings, MEET_MM) ? byWinding(rings, isSingle ? 'nonzero' : fill!) : null;
+    if (told) return told;
+  }
+  const parts = [...byShape].map(([shape, own]) => united(own, shapes[shape]!.fill));
+  return parts.length === 1 ? parts[0]! : united(parts.flat());
+};
+
+/** The union of shapes, each under its own fill rule. */
 export const welded = (shapes: readonly Shape[]): Ring[] => {
   const rings = shapes.flatMap(({ rings: own }, shape) =>
     own.filter(({ length }) => length >= 6).map((ring) => ({ ring, shape })),
   );
-  return inGroups(rings, 0, (group) => {
-    const byShape = new Map<number, Ring[]>();
-    for (const { shape, ring } of group) {
-      const own = byShape.get(shape);
-      if (own) own.push(ring);
-      else byShape.set(shape, [ring]);
-    }
-    const parts = [...byShape].map(([shape, own]) => united(own, shapes[shape]!.fill));
-    return parts.length === 1 ? parts[0]! : united(parts.flat());
-  });
+  const result: Ring[] = [];
+  for (const group of groupsOfRings(rings, 0)) for (const ring of weldedGroup(group, shapes)) result.push(ring);
+  return result;
 };
 
 /** Everything painted, all colours welded. */

@@ -122,3 +122,26 @@ test('welding keeps the area of parts that lie apart', () => {
     { numRuns: 30, seed: 3 },
   );
 });
+
+describe('where outlines meet in a point', () => {
+  const webOf = (body: string) => examineArtwork(drawn(100, 100, body), { as: 'stencil', minWebMm: 3, minStrokeMm: 3 });
+  test('the wedge beside a tip that touches an edge is no thin web', () => {
+    const found = webOf('<path d="M0 50h100v10h-100z"/><path d="M50 50L90 40L90 42z"/>');
+    expect(found.thinWebs).toEqual([]);
+    // a gap beside it that is thin still counts
+    const gap = webOf(
+      '<path d="M0 50h100v10h-100z"/><path d="M50 50L90 40L90 42z"/><rect x="10" y="20" width="20" height="28"/>',
+    );
+    expect(new Set(gap.thinWebs.map(({ mm }) => mm.toFixed(2)))).toEqual(new Set(['2.00']));
+  });
+  test('an outline that crosses itself leaves no thin place at the crossing', () => {
+    const found = webOf('<path fill-rule="evenodd" d="M10 40L90 60L90 40L10 60z"/>');
+    expect([found.thinWebs, found.thinStrokes]).toEqual([[], []]);
+    const bars = webOf('<path fill-rule="evenodd" d="M10 40L90 52L90 62L10 50z"/><path d="M10 70h80v-1.5h-80z"/>');
+    expect(bars.thinStrokes.map(({ mm }) => mm.toFixed(2))).toContain('1.50');
+  });
+  test('a bar with an end that narrows evenly is as thin as it is, but for its tip', () => {
+    const found = webOf('<path d="M10 40h60l20 1l-20 1h-60z"/>');
+    expect(found.minStrokeMm).toBeCloseTo(2, 1);
+  });
+});

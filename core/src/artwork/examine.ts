@@ -10,7 +10,8 @@ import {
   type Polygon,
   type Ring,
 } from '../shape/index.ts';
-import { designOf, inGroups, type Artwork } from './artwork.ts';
+import { designOf, groupsOfRings, type Artwork } from './artwork.ts';
+import { keepApart } from './edges.ts';
 import { allNested, nested, ownArea, type Nested } from './nest.ts';
 import { sharpPlacesOf, thicknessOf, type SharpPlace, type ThinPlace } from './thin.ts';
 
@@ -62,18 +63,24 @@ const CRUMB_MM2 = 0.02;
 /** Contact in a point is no contact: islands are counted on the design grown by this much, pieces on it shrunk. */
 const CONTACT_MM = 0.005;
 
-const contacted = (polygon: Polygon, by: number): Ring[] =>
-  inGroups(
+/** Groups of rings, each with whether nothing in it comes so near to itself that moving its outlines could join or part anything. */
+interface Grouped {
+  readonly rings: readonly Ring[];
+  readonly isClear: boolean;
+}
+
+const groupsOf = (polygon: Polygon): Grouped[] =>
+  groupsOfRings(
     polygon.map((ring) => ({ ring })),
     2 * CONTACT_MM,
-    (group) =>
-      grown(
-        group.map(({ ring }) => ring),
-        by,
-        'miter',
-        2,
-      ),
-  );
+  ).map((group) => {
+    const rings = group.map(({ ring }) => ring);
+    return { rings, isClear: keepApart(rings, 2 * CONTACT_MM) };
+  });
+
+/** The outlines moved by a contact's width, where that can change what hangs together. */
+const contacted = (groups: readonly Grouped[], by: number): Ring[] =>
+  groups.flatMap(({ rings, isClear }) => (isClear ? rings : grown(rings, by, 'miter', 2)));
 
 /** Reading order: by rows as high as the parts are, then from left to right. */
 const inReadingOrder = <Part extends { readonly bounds: Bounds }>(parts: readonly Part[]): Part[] => {
@@ -108,7 +115,7 @@ const islandsOf = (roots: readonly Nested[]): Island[] => {
 export const sheetAround = (
   polygon: Polygon,
 ): { roots: readonly Nested[]; grown: readonly Ring[]; islands: Island[] } => {
-  const around = contacted(polygon, CONTACT_MM);
+  const around = contacted(groupsOf(polygon), CONTACT_MM);
   const roots = nested(around);
   return { roots, grown: around, islands: islandsOf(roots) };
 };
@@ -118,8 +125,9 @@ const examined = (
   cutLines: Polygon,
   { minStrokeMm, minWebMm, onProgress = () => undefined }: Omit<ExamineOptions, 'as'>,
 ): Examination => {
-  const { islands } = sheetAround(polygon);
-  const pieces = allNested(nested(contacted(polygon, -CONTACT_MM))).filter(
+  const groups = groupsOf(polygon);
+  const islands = islandsOf(nested(contacted(groups, CONTACT_MM)));
+  const pieces = allNested(nested(contacted(groups, -CONTACT_MM))).filter(
     (piece) => piece.area > 0 && ownArea(piece) >= CRUMB_MM2,
   );
   onProgress(0.3);

@@ -1,4 +1,5 @@
-import Flatbush from 'flatbush';
+import type Flatbush from 'flatbush';
+import { edgesOf, indexOf, type Edges } from './edges.ts';
 import { boundsOf, simplified, type Bounds, type Point, type Polygon } from '../shape/index.ts';
 
 // taken out once: looking them up costs as much as calling them
@@ -47,75 +48,74 @@ const ALIKE_MM = 0.004;
 /** Vertices that turn less belong to a flattened curve; its short edges speak for them. */
 const SMOOTH_TURN = Math.sin((6 * Math.PI) / 180);
 
-/** The edges of a polygon in columns: thousands are paired, so no object is made for one. */
-interface Edges {
-  readonly count: number;
-  readonly ax: Float64Array;
-  readonly ay: Float64Array;
-  readonly bx: Float64Array;
-  readonly by: Float64Array;
-  /** Unit direction; material lies to the left of it. */
-  readonly tx: Float64Array;
-  readonly ty: Float64Array;
-  /** Length of outline from the ring's start to the edge, and twice the area swept up to it. */
-  readonly along: Float64Array;
-  readonly swept: Float64Array;
-  readonly ring: Int32Array;
-  readonly first: Int32Array;
-  readonly ringLength: Float64Array;
-  readonly ringSwept: Float64Array;
-  /** Edge before each edge, in its ring. */
-  readonly before: Int32Array;
+/** Thinnest places found so far, by squares: beside one of them only thinner ones are worth finding, for nearby places are one. */
+class BestNearby {
+  private readonly cells = new Map<number, number>();
+  private readonly size: number;
+
+  /** @param limit places below it are listed; where none are, nothing is remembered */
+  constructor(private readonly limit: number) {
+    this.size = max(CLUSTER_MM, limit) / 2;
+  }
+
+  get isEmpty(): boolean {
+    return this.cells.size === 0;
+  }
+
+  private keyOf(column: number, row: number): number {
+    return column * 2_097_152 + row;
+  }
+
+  add({ mm, at: [x, y] }: ThinPlace): void {
+    if (this.limit <= 0 || mm >= this.limit) return;
+    const key = this.keyOf(floor(x / this.size), floor(y / this.size));
+    const known = this.cells.get(key);
+    if (known === undefined || mm < known) this.cells.set(key, mm);
+  }
+
+  /** How far is worth looking from a box: as far as any square that a place could lie in asks for. */
+  reachFrom(left: number, top: number, right: number, bottom: number, most: number): number {
+    if (this.limit <= 0 || this.cells.size === 0) return most;
+    const half = most / 2;
+    const [x0, x1] = [floor((left - half) / this.size), floor((right + half) / this.size)];
+    const [y0, y1] = [floor((top - half) / this.size), floor((bottom + half) / this.size)];
+    // a long edge would ask for many
+    if ((x1 - x0 + 1) * (y1 - y0 + 1) > MOST_SQUARES) return most;
+    let reach = 0;
+    for (let column = x0; column <= x1; column += 1)
+      for (let row = y0; row <= y1; row += 1) {
+        const known = this.cells.get(this.keyOf(column, row));
+        if (known === undefined) return most;
+        if (known > reach) reach = known;
+      }
+    return min(most, reach);
+  }
 }
 
-const edgesOf = (polygon: Polygon): Edges => {
-  const total = polygon.reduce((sum, ring) => sum + ring.length / 2, 0);
-  const column = () => new Float64Array(total);
-  const [ax, ay, bx, by, tx, ty, along, swept] = Array.from({ length: 8 }, column) as [
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-    Float64Array,
-  ];
-  const ring = new Int32Array(total);
-  const before = new Int32Array(total);
-  const first = new Int32Array(polygon.length);
-  const ringLength = new Float64Array(polygon.length);
-  const ringSwept = new Float64Array(polygon.length);
-  let count = 0;
-  polygon.forEach((points, number) => {
-    const start = count;
-    first[number] = start;
-    let [length, area] = [0, 0];
-    for (let at = 0; at < points.length; at += 2) {
-      const next = (at + 2) % points.length;
-      const [x1, y1, x2, y2] = [points[at]!, points[at + 1]!, points[next]!, points[next + 1]!];
-      const size = hypot(x2 - x1, y2 - y1);
-      if (size === 0) continue;
-      ax[count] = x1;
-      ay[count] = y1;
-      bx[count] = x2;
-      by[count] = y2;
-      tx[count] = (x2 - x1) / size;
-      ty[count] = (y2 - y1) / size;
-      along[count] = length;
-      swept[count] = area;
-      ring[count] = number;
-      before[count] = count - 1;
-      length += size;
-      area += x1 * y2 - x2 * y1;
-      count += 1;
-    }
-    if (count > start) before[start] = count - 1;
-    ringLength[number] = length;
-    ringSwept[number] = area;
-  });
-  return { count, ax, ay, bx, by, tx, ty, along, swept, ring, first, ringLength, ringSwept, before };
-};
+/** Squares that are asked at the most for one edge. */
+const MOST_SQUARES = 12;
+/** Nearby places are one; the narrowest of them stands for all. */
+const CLUSTER_MM = 2;
+/** What comes nearer than this touches: contact in a point is no web, and no stroke. */
+const CONTACT_MM = 0.01;
+/** How far walls are followed to where they meet, in distances between them. */
+const FOLLOWED = 60;
+/** Steps that walls are followed by at the most. */
+const MOST_FOLLOWED = 200;
+/** Wider places are no thin ones, wherever their walls lead, mm. */
+const FOLLOWED_UP_TO_MM = 8;
+
+/** A tip under 30° is so many times as long as it is wide. */
+const TIP_LENGTH = 1.7;
+
+/** Where a wall has been followed to: the edge that comes next, and the corner that it stands at. */
+interface Followed {
+  readonly edge: number;
+  readonly vertex: number;
+  readonly at: Point;
+}
+
+const apart = ([x1, y1]: Point, [x2, y2]: Point): number => hypot(x2 - x1, y2 - y1);
 
 /** Finds narrow places of one polygon: of its material, or of what lies between. */
 class Narrow {
@@ -129,12 +129,8 @@ class Narrow {
     private readonly side: 1 | -1,
   ) {
     this.edges = edgesOf(polygon);
-    const { count, ax, ay, bx, by, tx, ty, before } = this.edges;
-    this.index = new Flatbush(max(1, count));
-    if (count === 0) this.index.add(0, 0, 0, 0);
-    for (let at = 0; at < count; at += 1)
-      this.index.add(min(ax[at]!, bx[at]!), min(ay[at]!, by[at]!), max(ax[at]!, bx[at]!), max(ay[at]!, by[at]!));
-    this.index.finish();
+    const { count, tx, ty, before } = this.edges;
+    this.index = indexOf(this.edges);
     const sharp: number[] = [];
     for (let at = 0; at < count; at += 1) {
       const last = before[at]!;
@@ -156,30 +152,48 @@ class Narrow {
     const { count, ax, ay, bx, by, tx, ty, before } = edges;
     const isAsked = this.edgesAround(around);
     const found: ThinPlace[] = [];
-    let reach = width;
+    let farthest = width;
+    const best = new BestNearby(limit);
     const take = (place: ThinPlace | null) => {
       if (!place) return;
       found.push(place);
-      reach = min(reach, max(limit, place.mm + alike));
+      best.add(place);
+      farthest = min(farthest, max(limit, place.mm + alike));
     };
-    for (let at = 0; at < count; at += 1) {
-      if (isAsked && !isAsked[at]) continue;
+    const { side } = this;
+    let one = 0;
+    const faces = (other: number) => other > one && tx[one]! * tx[other]! + ty[one]! * ty[other]! < -PARALLEL;
+    for (; one < count; one += 1) {
+      if (isAsked && !isAsked[one]) continue;
+      // no arrays are made here: this is the innermost loop
+      const x1 = ax[one]!;
+      const y1 = ay[one]!;
+      const x2 = bx[one]!;
+      const y2 = by[one]!;
+      const left = x1 < x2 ? x1 : x2;
+      const right = x1 < x2 ? x2 : x1;
+      const top = y1 < y2 ? y1 : y2;
+      const bottom = y1 < y2 ? y2 : y1;
+      const reach = best.isEmpty ? farthest : best.reachFrom(left, top, right, bottom, farthest);
       // the facing wall lies ahead along the normal, at most 15° to the side
-      const [nx, ny] = [-ty[at]! * this.side * reach, tx[at]! * this.side * reach];
-      const aside = ASIDE * reach;
+      const nx = -ty[one]! * side * reach;
+      const ny = tx[one]! * side * reach;
+      const asideX = ASIDE * reach * abs(tx[one]!);
+      const asideY = ASIDE * reach * abs(ty[one]!);
       const near = index.search(
-        min(ax[at]!, bx[at]!, ax[at]! + nx, bx[at]! + nx) - aside * abs(tx[at]!),
-        min(ay[at]!, by[at]!, ay[at]! + ny, by[at]! + ny) - aside * abs(ty[at]!),
-        max(ax[at]!, bx[at]!, ax[at]! + nx, bx[at]! + nx) + aside * abs(tx[at]!),
-        max(ay[at]!, by[at]!, ay[at]! + ny, by[at]! + ny) + aside * abs(ty[at]!),
-        (other) => other > at && tx[at]! * tx[other]! + ty[at]! * ty[other]! < -PARALLEL,
+        (nx < 0 ? left + nx : left) - asideX,
+        (ny < 0 ? top + ny : top) - asideY,
+        (nx > 0 ? right + nx : right) + asideX,
+        (ny > 0 ? bottom + ny : bottom) + asideY,
+        faces,
       );
-      for (const other of near) take(this.betweenEdges(at, other, reach));
+      for (const other of near) take(this.betweenEdges(one, other, reach));
     }
     for (const vertex of this.sharpVertices) {
       if (isAsked && !isAsked[vertex]) continue;
       // what faces a corner lies between the normals of its edges, or a little beside them
       const [x, y, last] = [ax[vertex]!, ay[vertex]!, before[vertex]!];
+      const reach = best.reachFrom(x, y, x, y, farthest);
       const [n1x, n1y] = [-ty[last]! * this.side * reach, tx[last]! * this.side * reach];
       const [n2x, n2y] = [-ty[vertex]! * this.side * reach, tx[vertex]! * this.side * reach];
       const isBent = n1x * n2x + n1y * n2y < HALF * reach * reach;
@@ -282,8 +296,58 @@ class Narrow {
 
   /** Whether two walls at a distance really face each other: not round one corner, not in a tip, and nothing between them. */
   private counts(one: number, p: Point, other: number, q: Point, mm: number): boolean {
+    if (mm < CONTACT_MM) return false;
     if (this.edges.ring[one] === this.edges.ring[other] && this.isCornerOrTip(one, p, other, q, mm)) return false;
-    return this.isClear(one, p, other, q);
+    return this.isClear(one, p, other, q) && !this.runsIntoContact(one, p, other, q, mm);
+  }
+
+  /**
+   * Whether two walls come ever nearer until they meet in a point, with a tip between them: where an outline crosses itself, or two touch.
+   *
+   *     \\ /     the web on either side of the crossing is a tip, however thin,
+   *      X      and not a place that a stencil could tear at
+   *     / \\
+   */
+  private runsIntoContact(one: number, p: Point, other: number, q: Point, mm: number): boolean {
+    if (mm > FOLLOWED_UP_TO_MM) return false;
+    return this.meetAhead(one, p, other, q, mm, 1) || this.meetAhead(one, p, other, q, mm, -1);
+  }
+
+  /** Follows one wall forwards and the other, which runs against it, backwards (or both the other way) as long as they come nearer. */
+  private meetAhead(one: number, p: Point, other: number, q: Point, mm: number, way: 1 | -1): boolean {
+    const { ax, ay, bx, by, ring, first, past, before } = this.edges;
+    const next = (edge: number) => (edge + 1 < past[ring[edge]!]! ? edge + 1 : first[ring[edge]!]!);
+    const step = (edge: number, isForward: boolean): Followed =>
+      isForward
+        ? { edge: next(edge), vertex: next(edge), at: [bx[edge]!, by[edge]!] }
+        : { edge: before[edge]!, vertex: edge, at: [ax[edge]!, ay[edge]!] };
+    let left: Followed = { edge: one, vertex: -1, at: p };
+    let right: Followed = { edge: other, vertex: -2, at: q };
+    let distance = mm;
+    let walked = 0;
+    /** How far was walked when the walls were nearer by a quarter. */
+    let quarter: number | null = null;
+    for (let count = 0; count < MOST_FOLLOWED && walked < FOLLOWED * mm; count += 1) {
+      const [a, b] = [step(left.edge, way > 0), step(right.edge, way < 0)];
+      // the wall that is behind catches up
+      const choices = [
+        { left: a, right: b, steps: max(apart(a.at, left.at), apart(b.at, right.at)) },
+        { left: a, right, steps: apart(a.at, left.at) },
+        { left, right: b, steps: apart(b.at, right.at) },
+      ];
+      const chosen = choices.reduce((best, choice) =>
+        apart(choice.left.at, choice.right.at) < apart(best.left.at, best.right.at) ? choice : best,
+      );
+      const nearest = apart(chosen.left.at, chosen.right.at);
+      // round the end of one outline: that is a corner or tip of its own
+      if (nearest > distance || chosen.left.vertex === chosen.right.vertex) return false;
+      walked += chosen.steps;
+      [left, right, distance] = [chosen.left, chosen.right, nearest];
+      if (quarter === null && distance < 0.75 * mm) quarter = walked;
+      // a tip: long beside its width, and narrowing all along
+      if (distance < CONTACT_MM) return walked >= TIP_LENGTH * mm && quarter !== null && quarter < walked / 2;
+    }
+    return false;
   }
 
   private isCornerOrTip(one: number, p: Point, other: number, q: Point, mm: number): boolean {
@@ -344,9 +408,9 @@ class Narrow {
 /** Curves are smoothed by this much before walls are paired: far less than the widths that matter. */
 const SMOOTHING_MM = 0.003;
 /** … and by this share of the width where only wide places are left to be found. */
-const SMOOTHING_SHARE = 0.001;
-/** Nearby places are one; the narrowest of them stands for all. */
-const CLUSTER_MM = 2;
+const SMOOTHING_SHARE = 0.002;
+/** How far walls are looked for at first: once one is found, only nearer ones are. */
+const FIRST_REACH_MM = 4;
 const MOST_PLACES = 500;
 
 const clustered = (places: readonly ThinPlace[], radius: number): ThinPlace[] => {
@@ -441,10 +505,11 @@ export const thicknessOf = (polygon: Polygon, side: 'stroke' | 'web', limitMm: n
   const sign = side === 'stroke' ? 1 : -1;
   const limit = limitMm ?? 0;
   let places: readonly ThinPlace[] = [];
-  for (let reach = max(1, limit); !places.length && reach <= 2.5 * farthest; reach *= 2.5) {
+  const from = max(FIRST_REACH_MM, limit);
+  for (let reach = from; !places.length && reach <= 2.5 * farthest; reach *= 2.5) {
     const upTo = min(reach, farthest);
     // wide places need no fine curves: the wider the search, the coarser the outline that it pairs
-    const smoothing = reach === max(1, limit) ? SMOOTHING_MM : SMOOTHING_SHARE * upTo;
+    const smoothing = reach === from ? SMOOTHING_MM : SMOOTHING_SHARE * upTo;
     places = new Narrow(simplified(polygon, smoothing), sign).upTo(upTo, limit, -NEGLIGIBLE_MM);
   }
   const coarse = thinnestOf(places);

@@ -1,5 +1,5 @@
 import { Clipper, ClipType, EndType, FillRule, JoinType, type Path64, type Paths64 } from 'clipper2-ts';
-import { boundsOf, reversed, ringArea, ringOf, type Point, type Polygon, type Ring } from './rings.ts';
+import { boundsOf, circle, reversed, ringArea, ringOf, type Point, type Polygon, type Ring } from './rings.ts';
 
 /** Steps a millimetre on the grid that booleans are computed on: 0.1 µm. */
 const GRID = 10_000;
@@ -106,40 +106,94 @@ const miterTips = (points: Ring, isClosed: boolean, half: number, limit: number)
   return tips;
 };
 
+/** Long lines are outlined in runs of so many edges, which overlap by one: what lies over itself is then settled a little at a time. */
+const RUN_EDGES = 48;
+
+interface PenLine {
+  readonly points: Ring;
+  readonly isClosed: boolean;
+}
+
+const runsOf = ({ points, isClosed }: PenLine): PenLine[] => {
+  const count = points.length / 2;
+  if (count <= 2 * RUN_EDGES) return [{ points, isClosed }];
+  const whole = isClosed ? Float64Array.from([...points, points[0]!, points[1]!, points[2]!, points[3]!]) : points;
+  const last = whole.length / 2 - 1;
+  const runs: PenLine[] = [];
+  for (let from = 0; from < last; from += RUN_EDGES)
+    runs.push({ points: whole.slice(2 * from, 2 * Math.min(last, from + RUN_EDGES + 1) + 2), isClosed: false });
+  return runs;
+};
+
+/** What the ends of an open line add to a line that is cut off there. */
+const capsOf = ({ points, isClosed }: PenLine, half: number, cap: Cap): Ring[] => {
+  if (isClosed || cap === 'butt') return [];
+  const last = points.length - 2;
+  const ends = [
+    { at: 0, next: 2 },
+    { at: last, next: last - 2 },
+  ];
+  return ends.map(({ at, next }) => {
+    const [x, y] = [points[at]!, points[at + 1]!];
+    if (cap === 'round') return circle(x, y, half);
+    const [dx, dy] = [x - points[next]!, y - points[next + 1]!];
+    const size = Math.hypot(dx, dy) || 1;
+    const [ux, uy] = [(dx / size) * half, (dy / size) * half];
+    const ring = ringOf([
+      [x - uy, y + ux],
+      [x + ux - uy, y + uy + ux],
+      [x + ux + uy, y + uy - ux],
+      [x + uy, y - ux],
+    ]);
+    return ringArea(ring) < 0 ? reversed(ring) : ring;
+  });
+};
+
+/** Unions of neighbours, and of those again, until one is left. */
+const mergedInTurn = (parts: readonly Paths64[]): Paths64 => {
+  let level = [...parts];
+  while (level.length > 1) {
+    const next: Paths64[] = [];
+    for (let at = 0; at < level.length; at += 2)
+      next.push(level[at + 1] ? Clipper.union([...level[at]!, ...level[at + 1]!], FillRule.NonZero) : level[at]!);
+    level = next;
+  }
+  return level[0] ?? [];
+};
+
 /** The outline of a pen drawn along lines: closed ones as loops, open ones with caps. */
 export const stroked = (
-  lines: readonly { readonly points: Ring; readonly isClosed: boolean }[],
+  lines: readonly PenLine[],
   widthMm: number,
   join: Join,
   cap: Cap,
   miterLimit: number,
-): Ring[] =>
-  onGrid(
-    [
-      ...lines.map(({ points }) => [points]),
-      join === 'miter'
-        ? lines.flatMap(({ points, isClosed }) => miterTips(points, isClosed, widthMm / 2, miterLimit))
-        : [],
-    ],
-    (...paths) =>
-      Clipper.union(
-        [
-          ...paths.at(-1)!,
-          ...paths.slice(0, -1).flatMap((path, index) =>
-            Clipper.inflatePaths(
-              path,
-              (widthMm / 2) * GRID,
-              // beyond its limit a mitre would be squared off here: tips are put on corners that are cut off
-              JOINS[join === 'miter' ? 'bevel' : join],
-              lines[index]!.isClosed ? EndType.Joined : ENDS[cap],
-              miterLimit,
-              ARC_ERROR,
-            ),
-          ),
-        ],
-        FillRule.NonZero,
-      ),
-  );
+): Ring[] => {
+  const half = (widthMm / 2) * GRID;
+  // beyond its limit a mitre would be squared off here: tips are put on corners that are cut off
+  const joint = JOINS[join === 'miter' ? 'bevel' : join];
+  const tips =
+    join === 'miter'
+      ? lines.flatMap(({ points, isClosed }) => miterTips(points, isClosed, widthMm / 2, miterLimit))
+      : [];
+  const runs = lines.map(runsOf);
+  const caps = lines.flatMap((line, index) => (runs[index]!.length > 1 ? capsOf(line, widthMm / 2, cap) : []));
+  return onGrid([...runs.flat().map(({ points }) => [points]), [...tips, ...caps]], (...paths) => {
+    let taken = 0;
+    const outlines = lines.map((_, index) => {
+      const own = runs[index]!;
+      const parts = own.map((run, at) => {
+        const path = paths[taken + at]!;
+        // runs overlap: only a line in one piece has ends of its own here
+        const end = run.isClosed ? EndType.Joined : own.length > 1 ? EndType.Butt : ENDS[cap];
+        return Clipper.inflatePaths(path, half, joint, end, miterLimit, ARC_ERROR);
+      });
+      taken += own.length;
+      return mergedInTurn(parts);
+    });
+    return Clipper.union([...paths.at(-1)!, ...outlines.flat()], FillRule.NonZero);
+  });
+};
 
 /** The rings with points left out that lie within a tolerance of the line between their neighbours. */
 export const simplified = (polygon: Polygon, toleranceMm: number): Ring[] =>

@@ -70,7 +70,7 @@ export const AreaSize = ({ model }: { model: PieceModel }) => {
   const [draft, setDraft] = useState<Draft | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const kind = picked ?? area?.kind ?? KIND_OF_SHAPE[part.surface.shape] ?? 'rectangle';
-  const current = draft ?? draftOf(kind, area);
+  const current: Draft = { ...draftOf(kind, area), ...draft };
   const keep = (made: (kept: Area | null) => Area | null, name: string) =>
     changePart((kept) => {
       const next = made(kept.area);
@@ -84,10 +84,13 @@ export const AreaSize = ({ model }: { model: PieceModel }) => {
       group && value !== null
         ? Object.fromEntries(fieldsOf(kind).flatMap((field) => (field.group === group ? [[field.key, null]] : [])))
         : {};
-    const next: Draft = { ...current, ...cleared, [key]: value };
-    setDraft(next);
-    if (areaFrom(kind, next, area) || Object.values(next).every((one) => one === null)) {
-      keep((kept) => areaFrom(kind, { ...draftOf(kind, kept), ...next }, kept), 'the clear area');
+    // only what was typed goes over what is kept: another field may have been left a moment ago
+    const edit: Draft = { ...draft, ...cleared, [key]: value };
+    setDraft(edit);
+    const whole = { ...current, ...edit };
+    const isEmpty = area?.kind === kind && fieldsOf(kind).every((field) => (whole[field.key] ?? 0) === 0);
+    if (areaFrom(kind, whole, area) || isEmpty) {
+      keep((kept) => areaFrom(kind, { ...draftOf(kind, kept), ...edit }, kept), 'the clear area');
       setDraft(null);
     }
   };

@@ -70,6 +70,10 @@ export const AreaSize = ({ model }: { model: PieceModel }) => {
   const [draft, setDraft] = useState<Draft | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const kind = picked ?? area?.kind ?? KIND_OF_SHAPE[part.surface.shape] ?? 'rectangle';
+  // what was typed stands until it is kept: the next field may be typed before that
+  const isKept =
+    draft !== null && Object.entries(draft).every(([key, value]) => (draftOf(kind, area)[key] ?? null) === value);
+  if (isKept && area?.kind === kind) setDraft(null);
   const current: Draft = { ...draftOf(kind, area), ...draft };
   const keep = (made: (kept: Area | null) => Area | null, name: string) =>
     changePart((kept) => {
@@ -89,10 +93,8 @@ export const AreaSize = ({ model }: { model: PieceModel }) => {
     setDraft(edit);
     const whole = { ...current, ...edit };
     const isEmpty = area?.kind === kind && fieldsOf(kind).every((field) => (whole[field.key] ?? 0) === 0);
-    if (areaFrom(kind, whole, area) || isEmpty) {
+    if (areaFrom(kind, whole, area) || isEmpty)
       keep((kept) => areaFrom(kind, { ...draftOf(kind, kept), ...edit }, kept), 'the clear area');
-      setDraft(null);
-    }
   };
   const outline = async (file: File) => {
     const read = await ask(async (worker) => worker.outline(await file.text()));

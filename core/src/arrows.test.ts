@@ -28,6 +28,8 @@ const PACKAGES = [
   'fastest-levenshtein',
   'pluralize',
   'd3-color',
+  'css-select',
+  'css-what',
   'flatbush',
   'fontkit',
   'ical-generator',

@@ -1,6 +1,7 @@
 import type { Catalogue } from '../materials/index.ts';
 import type { AreaInput } from '../shape/index.ts';
 import {
+  PLAIN_PLACEMENT,
   plainSurface,
   plainUse,
   type Design,
@@ -20,7 +21,7 @@ export type { Chip } from './reading.ts';
 /** One design as the line tells it. */
 export type ReadDesign = Pick<
   Design,
-  'look' | 'zone' | 'seenFrom' | 'tone' | 'minStrokeMm' | 'minWebMm' | 'islands' | 'widthMm' | 'heightMm'
+  'look' | 'zone' | 'seenFrom' | 'tone' | 'minStrokeMm' | 'minWebMm' | 'islands' | 'widthMm' | 'heightMm' | 'placement'
 > & {
   readonly name: string;
   readonly wants: DesignWants;
@@ -111,6 +112,7 @@ const designFrom = (
     islands: ofArtwork('islands'),
     widthMm: isFirst ? number(of('designWidthMm')) : null,
     heightMm: isFirst ? number(of('designHeightMm')) : null,
+    placement: { ...PLAIN_PLACEMENT, widthShare: isDrawn ? number(first(chips, 'widthShare')) : null },
     wants: given({
       way: of<string>('way'),
       medium: of<string>('medium'),

@@ -1,7 +1,7 @@
 import { rangeOf, type NumberRange } from '../problem/index.ts';
 import { parseLength, parseTemperature } from '../units/index.ts';
 import words from './data/words.json' with { type: 'json' };
-import { designSchema, useSchema } from '../piece/index.ts';
+import { designSchema, placementSchema, useSchema } from '../piece/index.ts';
 import type { Chip, Reading } from './reading.ts';
 import { normOf } from './tokens.ts';
 
@@ -39,7 +39,8 @@ export type MeasureField =
   | 'designHeightMm'
   | 'minStrokeMm'
   | 'minWebMm'
-  | 'islands';
+  | 'islands'
+  | 'widthShare';
 
 const LABELS: Readonly<Record<MeasureField, string>> = {
   widthMm: 'wide',
@@ -54,6 +55,7 @@ const LABELS: Readonly<Record<MeasureField, string>> = {
   minStrokeMm: 'thinnest stroke',
   minWebMm: 'thinnest web',
   islands: 'islands',
+  widthShare: 'of the width',
 };
 
 const DESIGN_NOUNS = new Set(words.designNouns);
@@ -98,6 +100,35 @@ type Tell = (field: MeasureField, value: number, start: number, end: number) => 
 const readIslands = (reading: Reading, tell: Tell): void => {
   for (const { match, start, end } of reading.find(/\b(\d+) (?:(?:loose|small|free|single) )*islands?\b/g))
     if (Number(match[1]) <= ISLANDS.high) tell('islands', Number(match[1]), start, end);
+};
+
+const SHARE = rangeOf(placementSchema.shape.widthShare);
+const SHARE_WORDS: Readonly<Record<string, number>> = {
+  half: 1 / 2,
+  'a third': 1 / 3,
+  'one third': 1 / 3,
+  'two thirds': 2 / 3,
+  'a quarter': 1 / 4,
+  'one quarter': 1 / 4,
+  'three quarters': 3 / 4,
+  '3 quarters': 3 / 4,
+  '2 thirds': 2 / 3,
+  '1 third': 1 / 3,
+  '1 quarter': 1 / 4,
+};
+
+/** "about 3/4 of the width": air around the design */
+const readShares = (reading: Reading, tell: Tell): void => {
+  const said = `${Object.keys(SHARE_WORDS).join('|')}|(\\d+)\\s*/\\s*(\\d+)|(\\d+)\\s*(?:%|percent|per cent)`;
+  const pattern = new RegExp(
+    `(?:(?:about|at most|over|around|up to) )?\\b(${said})\\s+(?:of )?the (?:clear |whole )?width\\b`,
+    'g',
+  );
+  for (const { match, start, end } of reading.find(pattern)) {
+    const [, text = '', part, whole, percent] = match;
+    const share = percent ? Number(percent) / 100 : part ? Number(part) / Number(whole) : SHARE_WORDS[text];
+    if (share !== undefined && share >= SHARE.low && share <= SHARE.high) tell('widthShare', share, start, end);
+  }
 };
 
 const SIZES = `${NUMBER}\\s*(?:${UNIT})?${BY}${NUMBER}\\s*(?:${UNIT})?(?:${BY}${NUMBER}\\s*(?:${UNIT})?)?`;
@@ -185,11 +216,17 @@ export const readMeasures = (reading: Reading, say: Say): void => {
   const told = new Set<MeasureField>();
   const tell: Tell = (field, value, start, end) => {
     told.add(field);
-    const label = field === 'islands' ? `${value} islands` : `${Number(value.toFixed(1))} mm ${LABELS[field]}`;
+    const label =
+      field === 'islands'
+        ? `${value} islands`
+        : field === 'widthShare'
+          ? `at most ${Math.round(value * 100)} % of the width`
+          : `${Number(value.toFixed(1))} mm ${LABELS[field]}`;
     say({ field, value, label, from: reading.typed(start, end) });
     reading.take(start, end);
   };
   readIslands(reading, tell);
+  readShares(reading, tell);
   readSizes(reading, tell);
   readLengths(reading, tell, (field) => told.has(field));
   readWashes(reading, say);

@@ -61,6 +61,21 @@ describe('a piece from a line', () => {
   });
 });
 
+describe('air around the design', () => {
+  test.each([
+    ['poplar frame, small text over about 3/4 of the width', 0.75],
+    ['poplar frame, text about three quarters of the width', 0.75],
+    ['poplar frame, text at most 60 % of the width', 0.6],
+    ['poplar frame, text half the width', 0.5],
+    ['poplar frame, text 5/4 of the width', null],
+    ['poplar frame, text 210 mm wide', null],
+  ])('%s', (line, share) =>
+    expect(made(line).parts[0]!.designs[0]!.placement.widthShare).toEqual(
+      share === null ? null : expect.closeTo(share, 9),
+    ),
+  );
+});
+
 describe('measures as an area', () => {
   const areaOf = (line: string) => describePiece(line, all).area;
   test.each<[string, object | null]>([

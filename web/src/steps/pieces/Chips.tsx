@@ -104,6 +104,7 @@ const FIELDS: Readonly<Record<string, Asked>> = {
     parse: parseLength,
   },
   islands: { name: 'loose islands', unit: '', range: RANGES.design.islands },
+  widthShare: { name: 'at most, of the width', unit: '', range: RANGES.placement.widthShare },
   widthMm: { name: 'wide', unit: 'mm', range: areaRange('rectangle', 'widthMm'), parse: parseLength },
   heightMm: { name: 'high', unit: 'mm', range: areaRange('rectangle', 'heightMm'), parse: parseLength },
   heatC: { name: 'surface gets', unit: '°C', range: RANGES.use.heatC, parse: parseTemperature },

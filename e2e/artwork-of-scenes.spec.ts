@@ -173,6 +173,7 @@ test('a mug: a wrap with rim and foot free, and lettering that lies over it', as
   await picked(page, 'The clear area is', 'the side of a cylinder');
   await typed(page, 'Around, by tape measure', '228');
   await typed(page, 'Height of the side', '92');
+  await page.getByText('228 mm × 92 mm, laid flat').waitFor();
   await page.getByRole('tab', { name: 'A plain field' }).click();
   await page.getByRole('button', { name: 'Cover the area' }).click();
   await page.getByText('It lies where it was made: over the clear area.').waitFor();

@@ -111,22 +111,24 @@ const SHARE_WORDS: Readonly<Record<string, number>> = {
   'a quarter': 1 / 4,
   'one quarter': 1 / 4,
   'three quarters': 3 / 4,
-  '3 quarters': 3 / 4,
-  '2 thirds': 2 / 3,
-  '1 third': 1 / 3,
-  '1 quarter': 1 / 4,
 };
 
 /** "about 3/4 of the width": air around the design */
 const readShares = (reading: Reading, tell: Tell): void => {
-  const said = `${Object.keys(SHARE_WORDS).join('|')}|(\\d+)\\s*/\\s*(\\d+)|(\\d+)\\s*(?:%|percent|per cent)`;
+  const said = `${Object.keys(SHARE_WORDS).join('|')}|(0?\\.\\d+)|(\\d+)\\s*/\\s*(\\d+)|(\\d+)\\s*(?:%|percent|per cent)`;
   const pattern = new RegExp(
     `(?:(?:about|at most|over|around|up to) )?\\b(${said})\\s+(?:of )?the (?:clear |whole )?width\\b`,
     'g',
   );
   for (const { match, start, end } of reading.find(pattern)) {
-    const [, text = '', part, whole, percent] = match;
-    const share = percent ? Number(percent) / 100 : part ? Number(part) / Number(whole) : SHARE_WORDS[text];
+    const [, text = '', decimal, part, whole, percent] = match;
+    const share = decimal
+      ? Number(decimal)
+      : percent
+        ? Number(percent) / 100
+        : part
+          ? Number(part) / Number(whole)
+          : SHARE_WORDS[text];
     if (share !== undefined && share >= SHARE.low && share <= SHARE.high) tell('widthShare', share, start, end);
   }
 };

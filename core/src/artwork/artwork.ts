@@ -41,6 +41,8 @@ export interface Notice {
 export interface Shape {
   readonly rings: readonly Ring[];
   readonly fill: Fill;
+  /** Outlines that neither cross nor touch along an edge already: computed by a union, not drawn. */
+  readonly isWelded?: true;
 }
 
 /** For each item its group: items whose boxes come nearer than a margin, directly or through others, share one. */
@@ -99,6 +101,8 @@ const weldedGroup = (
     if (own) own.push(ring);
     else byShape.set(shape, [ring]);
   }
+  const [alone] = byShape.keys();
+  if (byShape.size === 1 && shapes[alone!]!.isWelded) return group.map(({ ring }) => ring);
   const fills = new Set([...byShape.keys()].map((shape) => shapes[shape]!.fill));
   const [fill] = fills;
   // a single outline paints what it surrounds whichever way it runs; several of one shape count by their windings among themselves

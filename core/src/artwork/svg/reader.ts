@@ -402,17 +402,18 @@ export class Reader {
       stretch,
       pathLength: node.attributes.pathLength,
     });
-    this.add(outline, 'nonzero', colour, matrix);
+    // a mirroring transform turns outlines round: they are welded again then
+    this.add(outline, 'nonzero', colour, matrix, matrix[0] * matrix[3] - matrix[1] * matrix[2] > 0);
   }
 
-  private add(rings: readonly Ring[], fill: Shape['fill'], colour: string, matrix: Matrix): void {
+  private add(rings: readonly Ring[], fill: Shape['fill'], colour: string, matrix: Matrix, isWelded = false): void {
     const kept = this.inBounds(
       mapped(
         rings.filter(({ length }) => length >= 6),
         (x, y) => moved(matrix, x, y),
       ),
     );
-    if (kept.length) this.painted.push({ rings: kept, fill, colour });
+    if (kept.length) this.painted.push({ rings: kept, fill, colour, ...(isWelded ? { isWelded } : {}) });
   }
 
   private inBounds(rings: readonly Ring[]): readonly Ring[] {
@@ -441,7 +442,7 @@ export class Reader {
       }
       isCut = true;
       const rings = intersected(welded([subject]), window);
-      if (rings.length) this.painted.push({ rings, fill: 'nonzero', colour: subject.colour });
+      if (rings.length) this.painted.push({ rings, fill: 'nonzero', colour: subject.colour, isWelded: true });
     }
     if (isCut || (code === 'clip-applied' && subjects.length > 0)) this.notices.note(code);
   }

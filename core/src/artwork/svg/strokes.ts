@@ -1,4 +1,14 @@
-import { circle, rectangle, ringOf, stroked, type Cap, type Join, type Point, type Ring } from '../../shape/index.ts';
+import {
+  circle,
+  rectangle,
+  ringOf,
+  stroked,
+  united,
+  type Cap,
+  type Join,
+  type Point,
+  type Ring,
+} from '../../shape/index.ts';
 import { dashed, lineLength, type Line } from './flatten.ts';
 import { fontPxOf, type Style } from './style.ts';
 import { userLength } from './lengths.ts';
@@ -74,5 +84,6 @@ export const strokeOf = (
     cap,
     Number(style['stroke-miterlimit'] ?? 4) || 4,
   );
-  return [...outline, ...dots].map((ring) => ring.map((value) => value / stretch));
+  const drawnWhole = dots.length ? united([...outline, ...dots]) : outline;
+  return drawnWhole.map((ring) => ring.map((value) => value / stretch));
 };

@@ -29,8 +29,13 @@ const toHeading = async (page, name, further = 0) => {
 /** The artwork's figures are there, and what is cut from them. */
 const lookedOver = async (page) => {
   await page.locator('.sg-figures').waitFor();
-  await page.locator('.sg-sheet').first().waitFor();
+  await page.locator('.sg-plate').first().waitFor();
   await page.waitForTimeout(500);
+};
+/** The left picture shows what lies in the cutter. */
+const inTheCutter = async (page) => {
+  await page.getByRole('tab', { name: 'In the cutter' }).click();
+  await page.locator('.sg-sheet').first().waitFor();
 };
 
 /** The bench is dated, and tried. */
@@ -63,19 +68,12 @@ const VIEWS = {
     '/pieces/demo-signs/artwork',
     async (page) => {
       await lookedOver(page);
-      await toHeading(page, 'To the cutter', 420);
+      await inTheCutter(page);
+      await toHeading(page, 'To the cutter', -40);
     },
   ],
   'artwork-cone': ['/pieces/demo-chimneys/artwork', lookedOver],
-  'artwork-bridges': [
-    '/pieces/demo-bags/artwork',
-    async (page) => {
-      await lookedOver(page);
-      await page.getByRole('button', { name: 'Look at it first' }).click();
-      await page.getByRole('button', { name: 'Keep it' }).waitFor();
-      await toHeading(page, 'Mends');
-    },
-  ],
+  'artwork-labels': ['/pieces/demo-drawers/artwork', lookedOver],
   plan: ['/pieces/demo-signs/plan', (page) => slideTo(page, 10)],
   'plan-late-coat': [
     '/pieces/demo-signs/plan',

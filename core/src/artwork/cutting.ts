@@ -1,9 +1,10 @@
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
-import { boundsOf, mapped, rectangle, ringOf, type Bounds, type Polygon, type Ring } from '../shape/index.ts';
+import { boundsOf, mapped, rectangle, type Bounds, type Polygon, type Ring } from '../shape/index.ts';
 import { designOf, type Artwork } from './artwork.ts';
 import { apartGroups } from './apart.ts';
+import { crossAt } from './marks.ts';
 import { windowed } from './mend.ts';
-import { packSheets, type Packed, type PackedSheet, type SheetPiece, type SheetStock } from './pack.ts';
+import { joinedOf, packSheets, type Packed, type PackedSheet, type SheetPiece, type SheetStock } from './pack.ts';
 import { drawnBounds } from './page.ts';
 import { sliceForBed, type CrossSeam, type Sliced, type Strip, type UprightSeam } from './slice.ts';
 
@@ -97,7 +98,7 @@ const PLAY_MM = 1e-6;
 const windowsOf = ({ as, bed, stock, frameMm, marginMm }: CutOptions): CutWindow[] => {
   const frame = as === 'stencil' ? frameMm : 0;
   const edge = Math.max(frame, marginMm);
-  const stockWidth = stock.widthMm * Math.max(1, Math.floor(stock.joined ?? 1));
+  const stockWidth = stock.widthMm * joinedOf(stock);
   const beds =
     stock.kind === 'roll'
       ? [[bed.widthMm, bed.lengthMm] as const]
@@ -124,17 +125,6 @@ const windowsOf = ({ as, bed, stock, frameMm, marginMm }: CutOptions): CutWindow
 };
 
 const moved = (polygon: Polygon, dx: number, dy: number): Ring[] => mapped(polygon, (x, y) => [x + dx, y + dy]);
-
-const crossAt = (x: number, y: number, size: number): Ring[] => [
-  ringOf([
-    [x - size / 2, y],
-    [x + size / 2, y],
-  ]),
-  ringOf([
-    [x, y - size / 2],
-    [x, y + size / 2],
-  ]),
-];
 
 /** Room beside a colour for the crosses by which it is laid on the others, mm. */
 const CROSS_MM = 6;
@@ -273,15 +263,12 @@ export const planCut = (items: readonly CutItem[], options: CutOptions): Outcome
       page,
       {
         gapMm: options.gapMm,
-        tapeLinesMm: Array.from(
-          { length: Math.max(1, stock.joined ?? 1) - 1 },
-          (_, at) => (at + 1) * stock.widthMm - window.insetMm,
-        ),
+        tapeLinesMm: Array.from({ length: joinedOf(stock) - 1 }, (_, at) => (at + 1) * stock.widthMm - window.insetMm),
       },
     );
     if (!packed.ok) return packed;
     const mats = packed.sheets.length;
-    const joined = Math.max(1, stock.joined ?? 1);
+    const joined = joinedOf(stock);
     const plan: CutPlan = {
       items: made.all.map(({ plan: own }) => own),
       blanks,
@@ -384,7 +371,7 @@ export const checkCut = (
   plan.packed.sheets.forEach((sheet, index) => {
     const { artwork } = sheetArtwork(sheet, plan);
     const cuts = drawnBounds(artwork);
-    const joined = Math.max(1, stock.joined ?? 1);
+    const joined = joinedOf(stock);
     const room = {
       left: cuts.x,
       top: cuts.y,

@@ -369,6 +369,28 @@ interface Last {
   readonly inMm: (scale: number) => string;
 }
 
+/** Margins are equal where they differ by less, mm. */
+const EQUAL_MM = 0.05;
+
+/** What a ruler tells of a place on an area: its bounds, the margins around it, and whether it is in the middle. */
+export const measuredOn = (
+  area: { readonly width: number; readonly height: number },
+  boundsMm: Bounds,
+): Pick<Placement, 'boundsMm' | 'marginsMm' | 'isCentred'> => {
+  const marginsMm: Margins = {
+    left: boundsMm.x,
+    top: boundsMm.y,
+    right: area.width - boundsMm.x - boundsMm.width,
+    bottom: area.height - boundsMm.y - boundsMm.height,
+  };
+  const isEqual = (one: number, other: number) => Math.abs(one - other) < EQUAL_MM;
+  return {
+    boundsMm,
+    marginsMm,
+    isCentred: { x: isEqual(marginsMm.left, marginsMm.right), y: isEqual(marginsMm.top, marginsMm.bottom) },
+  };
+};
+
 /** What may stick out, mm²: rounding on the grid of booleans. */
 const STICKS_OUT_MM2 = 0.01;
 
@@ -405,21 +427,12 @@ const finished = ({
         'Move it back, or make it smaller.',
       );
     const boundsMm = boundsOf(placed);
-    const marginsMm: Margins = {
-      left: boundsMm.x,
-      top: boundsMm.y,
-      right: whole.width - boundsMm.x - boundsMm.width,
-      bottom: whole.height - boundsMm.y - boundsMm.height,
-    };
-    const isEqual = (left: number, right: number) => Math.abs(left - right) < 0.05;
     return {
       ok: true,
       scale: size,
       turnDeg,
       offset,
-      boundsMm,
-      marginsMm,
-      isCentred: { x: isEqual(marginsMm.left, marginsMm.right), y: isEqual(marginsMm.top, marginsMm.bottom) },
+      ...measuredOn(whole, boundsMm),
       isLargest,
     };
   }

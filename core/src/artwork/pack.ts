@@ -24,6 +24,9 @@ export interface SheetStock {
   readonly joined?: number | undefined;
 }
 
+/** How many sheets of a stock lie side by side as one mat; at least one. */
+export const joinedOf = ({ joined }: Pick<SheetStock, 'joined'>): number => Math.max(1, Math.floor(joined ?? 1));
+
 export interface PackOptions {
   /** Kept between pieces so that they can be cut apart; the usual gap unless given. */
   readonly gapMm?: number | undefined;
@@ -174,7 +177,7 @@ export const packSheets = (
 ): Outcome<Packed> => {
   const { sizing } = catalogue();
   const gap = gapMm ?? sizing.sheetGap.typical;
-  const joined = Math.max(1, Math.floor(stock.joined ?? 1));
+  const joined = joinedOf(stock);
   const width = stock.widthMm * joined;
   const count = pieces.reduce((sum, { quantity }) => sum + quantity, 0);
   const wrong = pieces.find(

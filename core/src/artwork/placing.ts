@@ -2,7 +2,7 @@ import { failed, type Outcome, type Problem } from '../problem/index.ts';
 import type { DesignPlacement } from '../piece/index.ts';
 import { boundsOf, clearAreaOf, type AreaInput, type ClearArea, type Polygon } from '../shape/index.ts';
 import { designOf, type Artwork } from './artwork.ts';
-import { fitDesign, placedOn, type FitOptions, type Placement } from './fit.ts';
+import { fitDesign, measuredOn, placedOn, type FitOptions, type Placement } from './fit.ts';
 import { labelsApart } from './labels.ts';
 import { nested } from './nest.ts';
 import type { LabelRoom } from './record.ts';
@@ -105,23 +105,13 @@ const lyingWhereDrawn = (clear: ClearArea, { designId, artwork }: DesignToPlace)
         todo: 'Make it again for this area.',
       }).problems,
     };
-  const boundsMm = boundsOf(designOf(artwork));
-  const marginsMm = {
-    left: boundsMm.x,
-    top: boundsMm.y,
-    right: clear.widthMm - boundsMm.x - boundsMm.width,
-    bottom: clear.heightMm - boundsMm.y - boundsMm.height,
-  };
-  const isEqual = (one: number, other: number) => Math.abs(one - other) < 0.05;
   return {
     designId,
     placement: {
       scale: 1,
       turnDeg: 0,
       offset: { x: 0, y: 0 },
-      boundsMm,
-      marginsMm,
-      isCentred: { x: isEqual(marginsMm.left, marginsMm.right), y: isEqual(marginsMm.top, marginsMm.bottom) },
+      ...measuredOn({ width: clear.widthMm, height: clear.heightMm }, boundsOf(designOf(artwork))),
       isLargest: false,
     },
     placed: [artwork],

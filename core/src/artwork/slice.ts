@@ -2,6 +2,7 @@ import { catalogue } from '../materials/index.ts';
 import { failed, type Outcome } from '../problem/index.ts';
 import { boundsOf, linesWithin, mapped, ringOf, type Bounds, type Polygon, type Ring } from '../shape/index.ts';
 import { designOf, withRings, type Artwork } from './artwork.ts';
+import { crossAt } from './marks.ts';
 import { windowed } from './mend.ts';
 
 export interface SliceOptions {
@@ -143,17 +144,6 @@ const seamsAt = (
   }
   return seams;
 };
-
-const cross = (x: number, y: number, size: number): Ring[] => [
-  ringOf([
-    [x - size / 2, y],
-    [x + size / 2, y],
-  ]),
-  ringOf([
-    [x, y - size / 2],
-    [x, y + size / 2],
-  ]),
-];
 
 const line = (x1: number, y1: number, x2: number, y2: number): Ring =>
   ringOf([
@@ -332,12 +322,12 @@ export const sliceForBed = (artwork: Artwork, options: SliceOptions): Outcome<Sl
           ? []
           : [
               ...seamXs.flatMap((x) => [
-                ...cross(besideX + x, besideY / 2, size),
-                ...cross(besideX + x, page.height - besideY / 2, size),
+                ...crossAt(besideX + x, besideY / 2, size),
+                ...crossAt(besideX + x, page.height - besideY / 2, size),
               ]),
               ...seamYs.flatMap((y) => [
-                ...cross(besideX / 2, besideY + y, size),
-                ...cross(page.width - besideX / 2, besideY + y, size),
+                ...crossAt(besideX / 2, besideY + y, size),
+                ...crossAt(page.width - besideX / 2, besideY + y, size),
               ]),
               ...(hasBase
                 ? [0, page.width].map((x) =>

@@ -294,6 +294,7 @@ export const RULE_ROWS: readonly RuleRow[] = [
     ['blocks', used(mug, { heat: 'microwave' }), 'decal: f/film-metallic'],
     ['-', used(mug, { heat: 'microwave' }), FILM],
     ['-', used(mug, { heat: 'hotDrink' }), 'decal: f/film-metallic'],
+    ['cautions', used(mug, { heat: 'hotDrink', food: 'lip' }), 'decal: f/film-metallic'],
     ['-', used(mug, { heat: 'microwave' }), 'paint-stencil: m/film-stencil x/aerosol-enamel'],
   ),
   ...rowsOf(

@@ -393,14 +393,19 @@ export const safety: readonly Rule[] = [
     about: 'Metal film sparks in a microwave.',
     at: ['film', 'medium', 'finish'],
     safety: true,
-    test: ({ product, use }) =>
-      use.heat === 'microwave' && product.looks?.includes('metallic') && !product.looks.includes('opaque')
-        ? blocks(
-            `${product.name} sparks in a microwave`,
-            'Use a plain film or paint, or keep it out of the microwave.',
-            'physics',
-          )
-        : null,
+    test: ({ product, use }) => {
+      if (!product.looks?.includes('metallic') || product.looks.includes('opaque')) return null;
+      if (use.heat === 'microwave')
+        return blocks(
+          `${product.name} sparks in a microwave`,
+          'Use a plain film or paint, or keep it out of the microwave.',
+          'physics',
+        );
+      // what food is warmed in may come to one, whatever else was said of its heat
+      return use.food === 'food' || use.food === 'lip'
+        ? cautions(`${product.name} sparks in a microwave`, keeping('Never in a microwave.'), 'physics')
+        : null;
+    },
   }),
   aboutProduct({
     id: 'vacuum-and-oven',

@@ -1,4 +1,4 @@
-import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useIsMutating, useQuery, useQueryClient } from '@tanstack/react-query';
 import { notifications } from '@mantine/notifications';
 import { useInterval } from '@mantine/hooks';
 import { useEffect, useState, useSyncExternalStore } from 'react';
@@ -91,11 +91,25 @@ export const putBack = async (held: Bench): Promise<void> => {
   }
 };
 
+const artworksQuery = queryOptions({
+  queryKey: ['artworks'],
+  queryFn: (): Promise<readonly ArtworkRecord[]> => store.readArtworks(),
+  staleTime: Infinity,
+});
+
 /** The artworks that are kept; none until they have been read. */
 export const useArtworks = (): readonly ArtworkRecord[] | undefined => {
-  const [artworks, setArtworks] = useState<readonly ArtworkRecord[]>();
-  useEffect(() => store.watchArtworks(setArtworks), []);
-  return artworks;
+  const client = useQueryClient();
+  useEffect(() => store.watchArtworks((artworks) => client.setQueryData(artworksQuery.queryKey, artworks)), [client]);
+  return useQuery(artworksQuery).data;
+};
+
+const KEEPING = { mutationKey: ['keep'] } as const;
+
+/** Tells whether all that was typed and pressed is kept and shown: the first for rendering, the second for this very moment. */
+export const useIsKept = (): { readonly isKept: boolean; readonly isKeptNow: () => boolean } => {
+  const client = useQueryClient();
+  return { isKept: useIsMutating(KEEPING) === 0, isKeptNow: () => client.isMutating(KEEPING) === 0 };
 };
 
 export const useNextUndo = (): string | null =>
@@ -170,8 +184,7 @@ const fieldWords = (path: string): string =>
 /** Changes of the bench by task; each is kept at once and can be undone. What is shown is what is kept. */
 export const useChanges = () => {
   const client = useQueryClient();
-  /** True where it was kept: what was typed may go. */
-  const keep = async (save: () => Promise<unknown>): Promise<boolean> => {
+  const kept = async (save: () => Promise<unknown>): Promise<boolean> => {
     let failure: unknown;
     try {
       await save();
@@ -187,6 +200,12 @@ export const useChanges = () => {
     }
     return failure === undefined;
   };
+  /** True where it was kept: what was typed may go. */
+  const keep = (save: () => Promise<unknown>): Promise<boolean> =>
+    client
+      .getMutationCache()
+      .build(client, { ...KEEPING, mutationFn: () => kept(save), networkMode: 'always', gcTime: 0 })
+      .execute(undefined);
   return {
     addPiece: (piece: Piece, name: string) => keep(() => store.addPiece(piece, name)),
     changePiece: (piece: Kept<Piece>, edit: Edit<Piece>, name: string) =>
@@ -208,7 +227,13 @@ export const useChanges = () => {
       ),
     /** Keeps an artwork with the change of the piece that it belongs to. */
     changeArtwork: (piece: Kept<Piece>, edit: Edit<Piece>, artwork: ArtworkRecord, name: string) =>
-      keep(() => store.changeArtwork({ id: piece.id, revision: piece.revision, edit }, artwork, name)),
+      keep(async () => {
+        await store.changeArtwork({ id: piece.id, revision: piece.revision, edit }, artwork, name);
+        client.setQueryData(
+          artworksQuery.queryKey,
+          (all) => all && [...all.filter(({ id }) => id !== artwork.id), artwork],
+        );
+      }),
     settlePiece: (piece: Piece, revision: number) => keep(() => store.settlePiece(piece, revision)),
     changeSettings: (settings: Kept<Settings>, edit: Edit<Settings>, name: string) =>
       keep(() => store.changeSettings(settings.revision, edit, name)),

@@ -1,7 +1,8 @@
-import { Button, Select, Switch } from '@mantine/core';
+import { Select, Switch } from '@mantine/core';
 import { useState } from 'react';
 import { problemSentence, type ArtworkRecord, type ArtworkSource } from '@sgraffa/core';
 import { LengthInput } from '../../ui/LengthInput.tsx';
+import { SettledButton } from '../../ui/SettledButton.tsx';
 import { useOpenForm } from '../../ui/openForms.ts';
 import { RANGES } from '../../ui/ranges.ts';
 import { lengthIn } from '../../ui/words.ts';
@@ -91,9 +92,9 @@ export const Pattern = ({
         checked={source.isHalfDrop}
         onChange={(event) => set({ isHalfDrop: event.currentTarget.checked })}
       />
-      <Button className="sg-button" mt="md" disabled={!motif} onClick={() => void done()}>
+      <SettledButton className="sg-button" mt="md" disabled={!motif} run={done}>
         Repeat it over the area
-      </Button>
+      </SettledButton>
     </>
   );
 };
@@ -120,9 +121,9 @@ export const Blank = ({
   return (
     <>
       <p className="sg-quiet">One plain piece over all of the clear area: a wrap with rim and foot free, or a field.</p>
-      <Button className="sg-button" onClick={() => void done()}>
+      <SettledButton className="sg-button" run={done}>
         Cover the area
-      </Button>
+      </SettledButton>
     </>
   );
 };

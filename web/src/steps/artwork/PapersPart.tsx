@@ -1,9 +1,10 @@
-import { Button, Select } from '@mantine/core';
+import { Select } from '@mantine/core';
 import { useState } from 'react';
 import { isSideArea, problemSentence, type Paper } from '@sgraffa/core';
 import { download, fileName } from '../../ui/download.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { SettledButton } from '../../ui/SettledButton.tsx';
 import { ask, type CutAsked } from '../../workers/sizingClient.ts';
 import { printPages } from './printPages.ts';
 import type { Sizing } from './useSizing.ts';
@@ -13,11 +14,13 @@ const BAR = { low: 50, high: 200, isWhole: false };
 
 /** Cut files for an order, and what is printed at 1:1: placement map and paper cover. */
 export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutAsked | null }) => {
-  const { artwork, asked, cutFrom, scale, looked, model } = sizing;
+  const { artwork, asked, cutFrom, design, placed, scale, looked, model } = sizing;
   const { part, piece, catalogue } = model;
   const [paper, setPaper] = useState<Paper>('a4');
   const [barMm, setBar] = useState(100);
   const [problem, setProblem] = useState<string | null>(null);
+  // what is written is what stands: its place found, and cut from the layers that follow it
+  const isSettled = model.isSettled && !placed.isFetching && (design.artworkId === null || artwork !== null);
   const isSide = part.area !== null && isSideArea(part.area);
   const name = fileName(`${piece.name} ${artwork?.name ?? ''}`);
   const run = async (work: () => Promise<string | null>) => setProblem(await work());
@@ -73,37 +76,38 @@ export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutAsked 
       <h3>Files and papers</h3>
       <div className="sg-buttons">
         {asked && (
-          <Button
+          <SettledButton
+            isSettled={isSettled}
             variant={cutFrom.isByHand ? 'filled' : 'outline'}
             className={cutFrom.isByHand ? 'sg-button' : ''}
-            onClick={() => void fullSize()}
+            run={fullSize}
           >
             Full-size paper, PDF
-          </Button>
+          </SettledButton>
         )}
         {order && !cutFrom.isByHand && (
           <>
-            <Button className="sg-button" onClick={() => void files('svg')}>
+            <SettledButton isSettled={isSettled} className="sg-button" run={() => files('svg')}>
               Cut files, SVG
-            </Button>
-            <Button variant="outline" onClick={() => void files('dxf')}>
+            </SettledButton>
+            <SettledButton isSettled={isSettled} variant="outline" run={() => files('dxf')}>
               Cut files, DXF
-            </Button>
+            </SettledButton>
           </>
         )}
         {artwork && (looked.looked?.islandCount ?? 0) > 0 && (
-          <Button variant="outline" onClick={() => void map()}>
+          <SettledButton isSettled={isSettled} variant="outline" run={map}>
             Placement map, PDF
-          </Button>
+          </SettledButton>
         )}
         {part.area && isSide && (
           <>
-            <Button variant="outline" onClick={() => void template('pdf')}>
+            <SettledButton isSettled={isSettled} variant="outline" run={() => template('pdf')}>
               Paper cover, PDF
-            </Button>
-            <Button variant="outline" onClick={() => void template('svg')}>
+            </SettledButton>
+            <SettledButton isSettled={isSettled} variant="outline" run={() => template('svg')}>
               Paper cover, SVG
-            </Button>
+            </SettledButton>
           </>
         )}
       </div>

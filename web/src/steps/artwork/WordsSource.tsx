@@ -9,6 +9,7 @@ import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { ask, stopSizing, type ReadDrawing } from '../../workers/sizingClient.ts';
 import { StoppedError } from '../../workers/stoppable.ts';
+import { SettledButton } from '../../ui/SettledButton.tsx';
 import { FaceSelect } from './FaceSelect.tsx';
 import type { Said } from './said.ts';
 import type { Sizing } from './useSizing.ts';
@@ -144,14 +145,9 @@ export const Words = ({
           Set these words
         </Button>
         {area && (
-          <Button
-            variant="outline"
-            loading={isArranging}
-            disabled={source.text.trim() === ''}
-            onClick={() => void arrange()}
-          >
+          <SettledButton variant="outline" loading={isArranging} disabled={source.text.trim() === ''} run={arrange}>
             Find the largest arrangement
-          </Button>
+          </SettledButton>
         )}
         {isArranging && (
           <Button variant="subtle" onClick={stopSizing}>

@@ -57,6 +57,8 @@ export interface PieceModel {
   readonly brief: Brief;
   readonly match: MatchResult | undefined;
   readonly isJudging: boolean;
+  /** Its layers are those of what is kept: Match has answered, and what follows it has followed. */
+  readonly isSettled: boolean;
   readonly stack: Stack | null;
   readonly findings: readonly Finding[];
   /** What is wrong with the stack itself, such as a design that it leaves out. */
@@ -166,6 +168,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     brief,
     match: matched.data,
     isJudging: matched.isFetching,
+    isSettled: isSettled && !matched.isFetching,
     stack,
     findings: judged.data?.findings ?? [],
     stackProblems: judged.data?.problems ?? [],

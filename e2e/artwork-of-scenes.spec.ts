@@ -29,14 +29,37 @@ const opened = (text: string): Artwork => {
   if (!read.ok) throw new Error(read.problems[0]!.given);
   return read.artwork;
 };
-/** The cut files of the open design, each read again, with its name. */
+/** Where the browser, which knows nothing of ours, sees what a file draws: mm. */
+const seenBy = (page: Page, text: string): Promise<{ x: number; y: number; width: number; height: number }> =>
+  page.evaluate((source) => {
+    const read = new DOMParser().parseFromString(source, 'image/svg+xml');
+    if (read.querySelector('parsererror')) throw new Error('the browser cannot read the file');
+    const drawn = document.body.appendChild(
+      document.importNode(read.documentElement, true),
+    ) as unknown as SVGSVGElement;
+    const { x, y, width, height } = drawn.getBBox();
+    const perMm = drawn.viewBox.baseVal.width / (drawn.width.baseVal.valueInSpecifiedUnits || 1);
+    const isInMm = drawn.width.baseVal.unitType === SVGLength.SVG_LENGTHTYPE_MM;
+    drawn.remove();
+    if (!isInMm) throw new Error('the file does not say millimetres');
+    return { x: x / perMm, y: y / perMm, width: width / perMm, height: height / perMm };
+  }, text);
+/** The cut files of the open design, each read again, with its name; the browser reads the same. */
 const cutFiles = async (page: Page): Promise<{ name: string; artwork: Artwork }[]> => {
   const { name, bytes } = await saved(page, 'Cut files, SVG');
-  if (!name.endsWith('.zip')) return [{ name, artwork: opened(bytes.toString('utf8')) }];
-  return Object.entries(unzipSync(new Uint8Array(bytes))).map(([file, content]) => ({
-    name: file,
-    artwork: opened(strFromU8(content)),
-  }));
+  const texts = name.endsWith('.zip')
+    ? Object.entries(unzipSync(new Uint8Array(bytes))).map(([file, content]) => [file, strFromU8(content)] as const)
+    : [[name, bytes.toString('utf8')] as const];
+  return Promise.all(
+    texts.map(async ([file, text]) => {
+      const artwork = opened(text);
+      const ours = boundsOf(artwork.layers.flatMap(({ polygon, cutLines }) => [...polygon, ...cutLines]));
+      const seen = await seenBy(page, text);
+      for (const side of ['x', 'y', 'width', 'height'] as const)
+        expect(seen[side], `${file}: ${side}`).toBeCloseTo(ours[side], 1);
+      return { name: file, artwork };
+    }),
+  );
 };
 const boundsOf = (rings: readonly Float64Array[]) => {
   const values = (from: 0 | 1) => rings.flatMap((ring) => [...ring].filter((_, at) => at % 2 === from));

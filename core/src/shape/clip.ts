@@ -1,4 +1,5 @@
 import { Clipper, ClipType, EndType, FillRule, JoinType, type Path64, type Paths64 } from 'clipper2-ts';
+import { byParts } from './parts.ts';
 import { boundsOf, circle, reversed, ringArea, ringOf, type Point, type Polygon, type Ring } from './rings.ts';
 
 /** Steps a millimetre on the grid that booleans are computed on: 0.1 µm. */
@@ -35,13 +36,15 @@ const onGrid = (polygons: readonly Polygon[], compute: (...paths: Paths64[]) => 
 export type Fill = 'nonzero' | 'evenodd';
 const RULES = { nonzero: FillRule.NonZero, evenodd: FillRule.EvenOdd } as const;
 
+const welded = (paths: Paths64, fill: FillRule): Paths64 => byParts(paths, 0, (part) => Clipper.union(part, fill));
+
 /**
  * The union of rings under a fill rule, as outlines that neither cross nor touch along an edge.
  *
  * @returns rings around material positive, holes negative
  */
 export const united = (polygon: Polygon, fill: Fill = 'nonzero'): Ring[] =>
-  polygon.length ? onGrid([polygon], (paths) => Clipper.union(paths!, RULES[fill])) : [];
+  polygon.length ? onGrid([polygon], (paths) => welded(paths!, RULES[fill])) : [];
 
 export const intersected = (left: Polygon, right: Polygon): Ring[] =>
   left.length && right.length
@@ -68,7 +71,17 @@ const ARC_ERROR = 0.001 * GRID;
 export const grown = (polygon: Polygon, byMm: number, join: Join = 'round', miterLimit = 4): Ring[] =>
   polygon.length && byMm !== 0
     ? onGrid([polygon], (paths) =>
-        Clipper.inflatePaths(paths!, byMm * GRID, JOINS[join], EndType.Polygon, miterLimit, ARC_ERROR),
+        byParts(paths!, Math.ceil(Math.abs(byMm) * GRID * (join === 'miter' ? miterLimit : 2)), (part, isPart) =>
+          // what runs along the edges of a part is settled first: which way outlines run tells what is inside
+          Clipper.inflatePaths(
+            isPart ? Clipper.union(part, FillRule.Positive) : part,
+            byMm * GRID,
+            JOINS[join],
+            EndType.Polygon,
+            miterLimit,
+            ARC_ERROR,
+          ),
+        ),
       )
     : [...polygon];
 
@@ -149,18 +162,6 @@ const capsOf = ({ points, isClosed }: PenLine, half: number, cap: Cap): Ring[] =
   });
 };
 
-/** Unions of neighbours, and of those again, until one is left. */
-const mergedInTurn = (parts: readonly Paths64[]): Paths64 => {
-  let level = [...parts];
-  while (level.length > 1) {
-    const next: Paths64[] = [];
-    for (let at = 0; at < level.length; at += 2)
-      next.push(level[at + 1] ? Clipper.union([...level[at]!, ...level[at + 1]!], FillRule.NonZero) : level[at]!);
-    level = next;
-  }
-  return level[0] ?? [];
-};
-
 /** The outline of a pen drawn along lines: closed ones as loops, open ones with caps. */
 export const stroked = (
   lines: readonly PenLine[],
@@ -180,18 +181,15 @@ export const stroked = (
   const caps = lines.flatMap((line, index) => (runs[index]!.length > 1 ? capsOf(line, widthMm / 2, cap) : []));
   return onGrid([...runs.flat().map(({ points }) => [points]), [...tips, ...caps]], (...paths) => {
     let taken = 0;
-    const outlines = lines.map((_, index) => {
-      const own = runs[index]!;
-      const parts = own.map((run, at) => {
-        const path = paths[taken + at]!;
+    const outlines = lines.flatMap((_, index) =>
+      runs[index]!.flatMap((run) => {
         // runs overlap: only a line in one piece has ends of its own here
-        const end = run.isClosed ? EndType.Joined : own.length > 1 ? EndType.Butt : ENDS[cap];
-        return Clipper.inflatePaths(path, half, joint, end, miterLimit, ARC_ERROR);
-      });
-      taken += own.length;
-      return mergedInTurn(parts);
-    });
-    return Clipper.union([...paths.at(-1)!, ...outlines.flat()], FillRule.NonZero);
+        const end = run.isClosed ? EndType.Joined : runs[index]!.length > 1 ? EndType.Butt : ENDS[cap];
+        taken += 1;
+        return Clipper.inflatePaths(paths[taken - 1]!, half, joint, end, miterLimit, ARC_ERROR);
+      }),
+    );
+    return welded([...paths.at(-1)!, ...outlines], FillRule.NonZero);
   });
 };
 

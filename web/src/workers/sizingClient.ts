@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { proxy } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import { useCallback, useState } from 'react';
-import { problemSentence, type Area } from '@sgraffa/core';
+import { failed, problemSentence, type Area, type Failure } from '@sgraffa/core';
 import type { SizingWorker } from './sizing.worker.ts';
 import { stoppable, StoppedError } from './stoppable.ts';
 import type { CutAsked, DesignAsked, Looked } from './sizingTypes.ts';
@@ -14,6 +14,41 @@ const sizing = stoppable<SizingWorker>(
 export const { ask } = sizing;
 /** Stops whatever the worker is doing. */
 export const stopSizing = sizing.stop;
+
+/** How long the letters of a font file may take. */
+const LETTERS_MS = 20_000;
+const STUCK = failed({
+  code: 'font-stuck',
+  given: 'The font file keeps its reader busy without end: it is broken.',
+  allowed: 'a font whose letters can be set within 20 seconds.',
+  todo: 'Choose another font file, or one of the faces here.',
+});
+
+/** Asks for letters of a face; a broken font file can keep its reader busy without end, which is then stopped and said. */
+export const askOfFace = async <Answer>(
+  face: string,
+  question: (worker: Remote<SizingWorker>) => Answer,
+): Promise<Awaited<Answer> | Failure> => {
+  if (!isOwnFace(face)) return ask(question);
+  let isStuck = false;
+  const limit = setTimeout(() => {
+    isStuck = true;
+    sizing.stop();
+  }, LETTERS_MS);
+  try {
+    return await ask(question);
+  } catch (error) {
+    if (isStuck && error instanceof StoppedError) return STUCK;
+    throw error;
+  } finally {
+    clearTimeout(limit);
+  }
+};
+
+/** The name under which a face from a file of the crafter's is asked for. */
+const OWN = 'own ';
+export const ownFace = (file: string): string => `${OWN}${file}`;
+const isOwnFace = (face: string): boolean => face.startsWith(OWN);
 
 const KEPT_FOR_MS = 5 * 60_000;
 const answered = { staleTime: Infinity, gcTime: KEPT_FOR_MS, retry: false, placeholderData: keepPreviousData } as const;

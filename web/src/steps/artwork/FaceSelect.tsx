@@ -1,11 +1,7 @@
 import { Button, FileButton, Select } from '@mantine/core';
 import { useState } from 'react';
 import { problemSentence } from '@sgraffa/core';
-import { ask, stopSizing } from '../../workers/sizingClient.ts';
-import { StoppedError } from '../../workers/stoppable.ts';
-
-/** How long a font file may take to be opened. */
-const OPENING_MS = 20_000;
+import { askOfFace, ownFace } from '../../workers/sizingClient.ts';
 
 const FACES = [
   { value: 'sans', label: 'Plain, without serifs' },
@@ -30,18 +26,8 @@ export const FaceSelect = ({
   const [problem, setProblem] = useState<string | null>(null);
   const open = async (file: File) => {
     const bytes = new Uint8Array(await file.arrayBuffer());
-    const id = `own ${file.name}`;
-    // a broken file can keep its reader busy without end
-    const limit = setTimeout(stopSizing, OPENING_MS);
-    let read;
-    try {
-      read = await ask((worker) => worker.openOwnFont(id, bytes));
-    } catch (error) {
-      if (!(error instanceof StoppedError)) throw error;
-      return setProblem('The file could not be read as a font: it may be broken. Choose another file.');
-    } finally {
-      clearTimeout(limit);
-    }
+    const id = ownFace(file.name);
+    const read = await askOfFace(id, (worker) => worker.openOwnFont(id, bytes));
     if (!read.ok) return setProblem(read.problems.map(problemSentence).join(' '));
     setProblem(null);
     setOwn({ id, name: read.name });

@@ -125,6 +125,55 @@ const MendPreview = ({
   );
 };
 
+const strokeLimitOf = ({ cutFrom }: Sizing): number | null => cutFrom.measure?.minStroke?.typical ?? null;
+
+/** How far each mend reaches where nothing is typed, by what is cut from, mm. */
+const usualOf = (sizing: Sizing): Readonly<Record<Kind, number>> => {
+  const { cutFrom, looked, model } = sizing;
+  const web = cutFrom.measure?.minWeb?.typical;
+  const [limit, found] = [strokeLimitOf(sizing), looked.looked?.minStrokeMm ?? null];
+  return {
+    bridge: Math.max(model.catalogue.sizing.bridgeWidth.typical, web ?? 0),
+    thicken: limit !== null && found !== null ? Math.max(0.05, (limit - found) / 2) : 0.2,
+    widenGaps: web ?? 1,
+    outline: 3,
+    setInto: 2,
+    invert: 10,
+    border: 3,
+  };
+};
+
+/** How much larger the artwork had to be for its thinnest stroke to be cut. */
+const Enlargement = ({ sizing }: { sizing: Sizing }) => {
+  const { cutFrom, looked, design, here, scale, setDesign } = sizing;
+  const [limit, found] = [strokeLimitOf(sizing), looked.looked?.minStrokeMm ?? null];
+  const times = limit !== null && found !== null ? enlargementFor(found, limit) : 1;
+  if (times <= 1) return null;
+  const isLargest = design.placement.sizing === 'largest' && Boolean(here?.placement);
+  return (
+    <p>
+      ×{times} larger, its thinnest stroke reaches what {cutFrom.measure!.name} needs.{' '}
+      {isLargest ? (
+        <span className="sg-quiet">
+          It is as large as fits: a larger area, another material or thicker strokes would do.
+        </span>
+      ) : (
+        <Button
+          variant="outline"
+          onClick={() =>
+            setDesign(
+              (kept) => ({ scale: scale * times, placement: { ...kept.placement, sizing: 'said' } }),
+              `enlarging ×${times}`,
+            )
+          }
+        >
+          Enlarge ×{times}
+        </Button>
+      )}
+    </p>
+  );
+};
+
 /** Mends of the artwork, each looked at before it is kept. */
 export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
   const [tried, setPreview] = useState<Preview | null>(null);
@@ -133,12 +182,9 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
     artworks,
     scale,
     looked: { looked },
-    cutFrom: { measure: product, as },
-    model: { settings, catalogue },
+    cutFrom: { as },
+    model: { settings },
     keepArtwork,
-    setDesign,
-    design,
-    here,
   } = sizing;
   const [kind, setKind] = useState<Kind>('bridge');
   const [size, setSize] = useState<number | null>(null);
@@ -149,20 +195,8 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
   if (!artwork) return null;
   // a mend of a drawing that has changed since, in another tab or by undo, is not kept over it
   const preview = tried?.of === artwork.svg ? tried : null;
-  const limit = product?.minStroke?.typical ?? null;
-  const usual: Readonly<Record<Kind, number>> = {
-    bridge: Math.max(catalogue.sizing.bridgeWidth.typical, product?.minWeb?.typical ?? 0),
-    thicken:
-      limit !== null && typeof looked?.minStrokeMm === 'number'
-        ? Math.max(0.05, (limit - looked.minStrokeMm) / 2)
-        : 0.2,
-    widenGaps: product?.minWeb?.typical ?? 1,
-    outline: 3,
-    setInto: 2,
-    invert: 10,
-    border: 3,
-  };
-  const mm = size ?? usual[kind];
+  const limit = strokeLimitOf(sizing);
+  const mm = size ?? usualOf(sizing)[kind];
   const skip = byHand
     .split(/[\s,;]+/)
     .map(Number)
@@ -197,34 +231,10 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
     );
     setPreview(null);
   };
-  const found = looked?.minStrokeMm ?? null;
-  const times = limit !== null && found !== null ? enlargementFor(found, limit) : 1;
-  const isLargest = design.placement.sizing === 'largest' && Boolean(here?.placement);
   return (
     <>
       <h2 className="sg-rule">Mends</h2>
-      {times > 1 && (
-        <p>
-          ×{times} larger, its thinnest stroke reaches what {product!.name} needs.{' '}
-          {isLargest ? (
-            <span className="sg-quiet">
-              It is as large as fits: a larger area, another material or thicker strokes would do.
-            </span>
-          ) : (
-            <Button
-              variant="outline"
-              onClick={() =>
-                setDesign(
-                  (kept) => ({ scale: scale * times, placement: { ...kept.placement, sizing: 'said' } }),
-                  `enlarging ×${times}`,
-                )
-              }
-            >
-              Enlarge ×{times}
-            </Button>
-          )}
-        </p>
-      )}
+      <Enlargement sizing={sizing} />
       <div className="sg-fields">
         <Select
           label="Mend"

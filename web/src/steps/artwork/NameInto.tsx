@@ -5,7 +5,7 @@ import { LengthInput } from '../../ui/LengthInput.tsx';
 import { useOpenForm } from '../../ui/openForms.ts';
 import { RANGES } from '../../ui/ranges.ts';
 import { lengthIn } from '../../ui/words.ts';
-import { ask } from '../../workers/sizingClient.ts';
+import { askOfFace } from '../../workers/sizingClient.ts';
 import { FaceSelect } from './FaceSelect.tsx';
 import type { Sizing } from './useSizing.ts';
 
@@ -21,7 +21,7 @@ export const NameInto = ({ artwork, sizing }: { artwork: ArtworkRecord; sizing: 
   useOpenForm(isOpen && text !== '');
   const done = async () => {
     // typed at the size that it is cut; the drawing is kept as drawn
-    const made = await ask((worker) =>
+    const made = await askOfFace(face, (worker) =>
       worker.mend(
         artwork.svg,
         null,

@@ -7,7 +7,7 @@ import { LengthInput } from '../../ui/LengthInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
-import { ask, stopSizing, type ReadDrawing } from '../../workers/sizingClient.ts';
+import { ask, askOfFace, stopSizing, type ReadDrawing } from '../../workers/sizingClient.ts';
 import { StoppedError } from '../../workers/stoppable.ts';
 import { SettledButton } from '../../ui/SettledButton.tsx';
 import { FaceSelect } from './FaceSelect.tsx';
@@ -74,7 +74,7 @@ export const Words = ({
   const { area } = model.part;
   const length = lengthIn(model.settings);
   const setWords = async (words: TextSource, found?: string) => {
-    const outcome = await ask((worker) => worker.text(words, words.letterHeightMm ?? SET_AT_MM));
+    const outcome = await askOfFace(words.face, (worker) => worker.text(words, words.letterHeightMm ?? SET_AT_MM));
     if (!outcome.ok) return say({ problems: outcome.problems.map(problemSentence).join(' '), notices: [] });
     say({ ...(found ? { found } : {}), problems: null, notices: outcome.drawing.notices });
     keep(outcome.drawing, words);
@@ -194,7 +194,7 @@ export const Labels = ({
       words: list,
       exceptions: source.exceptions.filter(({ word }) => list.includes(word)),
     };
-    const outcome = await ask((worker) => worker.labels(whole));
+    const outcome = await askOfFace(whole.face, (worker) => worker.labels(whole));
     if (!outcome.ok) return say({ problems: outcome.problems.map(problemSentence).join(' '), notices: [] });
     const { letterHeightMm, limitingWord, limitedBy, minStrokeMm, thinnestWord } = outcome.figures;
     const limit = sizing.cutFrom.measure?.minStroke?.typical ?? null;

@@ -1,10 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import DxfParser from 'dxf-parser';
 import { catalogue } from '../materials/index.ts';
-import { PLAIN_CUT, PLAIN_PLACEMENT } from '../piece/index.ts';
+import { PLAIN_CUT, PLAIN_PLACEMENT, type ApplyOperation, type Design, type Stack } from '../piece/index.ts';
 import { boundsOf, polygonArea, rectangle, reversed, type AreaInput, type Polygon } from '../shape/index.ts';
 import {
+  cutAs,
   cutFiles,
+  cutOperationOf,
   cutSettingsOf,
   designOf,
   fullSizeOf,
@@ -130,6 +132,68 @@ describe('a set of labels', () => {
     expect(turned!.widthMm).toBeCloseTo(36, 6);
     expect(turned!.heightMm).toBeCloseTo(60, 6);
   });
+});
+
+describe('what a design is cut as', () => {
+  const [first, second] = [{ id: 'd1' }, { id: 'd2' }];
+  const applied = (id: string, role: ApplyOperation['role'], designId?: string): ApplyOperation => ({
+    id,
+    op: 'apply',
+    productId: 'any',
+    role,
+    how: 'brush',
+    coats: 1,
+    ...(designId ? { designId } : {}),
+    extent: 'all',
+  });
+  const stackWith = (...operations: readonly ApplyOperation[]): Stack => ({
+    methodId: 'any',
+    operations: [...operations],
+  });
+
+  test('its layer is its own mask or film, or one that serves all designs, and no paint', () => {
+    const stack = stackWith(applied('a', 'colour'), applied('b', 'mask', 'd2'), applied('c', 'film', 'd1'));
+    expect(cutOperationOf(stack, first)?.id).toBe('c');
+    expect(cutOperationOf(stack, second)?.id).toBe('b');
+    expect(cutOperationOf(stack, { id: 'd3' })).toBeNull();
+    expect(cutOperationOf(stackWith(applied('e', 'mask')), { id: 'd3' })?.id).toBe('e');
+    expect(cutOperationOf(null, first)).toBeNull();
+  });
+
+  const none = { wants: {}, cut: PLAIN_CUT };
+  const wanting = (wants: object) => ({ ...none, wants: { ...none.wants, ...wants } });
+  const wayWith = (role: string) =>
+    catalogue().methods.find(
+      ({ slots }) =>
+        slots.some((slot) => slot.role === role) &&
+        !slots.some((slot) => slot.role === (role === 'mask' ? 'film' : 'mask')),
+    )!.id;
+
+  test.each([
+    [
+      'layers come first',
+      applied('a', 'mask'),
+      { ...none, cut: { ...PLAIN_CUT, as: 'decal' as const } },
+      true,
+      'stencil',
+    ],
+    ['and film stays', applied('a', 'film'), none, false, 'decal'],
+    [
+      'then what it was last',
+      null,
+      { ...wanting({ mask: 'm' }), cut: { ...PLAIN_CUT, as: 'decal' as const } },
+      false,
+      'decal',
+    ],
+    ['a wished mask', null, wanting({ mask: 'm', film: 'f' }), true, 'stencil'],
+    ['a wished film', null, wanting({ film: 'f' }), false, 'decal'],
+    ['a way with a mask', null, wanting({ way: wayWith('mask') }), true, 'stencil'],
+    ['a way with a film', null, wanting({ way: wayWith('film') }), false, 'decal'],
+    ['labels', null, none, true, 'decal'],
+    ['anything else by the stricter look', null, none, false, 'stencil'],
+  ] as const)('%s', (_, operation, design, isLabels, as) =>
+    expect(cutAs(operation, design as Pick<Design, 'cut' | 'wants'>, isLabels, catalogue())).toBe(as),
+  );
 });
 
 describe('files', () => {

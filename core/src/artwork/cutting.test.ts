@@ -133,6 +133,12 @@ describe('film that stays', () => {
     const from = (blank: typeof below, own: number) => boundsOf(blank!.marks).x - own;
     expect(from(below, 30)).toBeCloseTo(from(above, 6), 6);
   });
+  test('shapes of two centimetres are placed singly, smaller ones stay where they are drawn', () => {
+    const pairOf = (size: number) =>
+      artworkOf(['#c00000', [block(0, 0, size, size)]], ['#0000c0', [block(60, 0, size, size)]]);
+    expect(plan([item(pairOf(20))]).isApart).toBe(true);
+    expect(plan([item(pairOf(19.9))]).isApart).toBe(false);
+  });
   test('small shapes and one colour stay as they are drawn, unless asked for', () => {
     const letters = artworkOf(['#000000', [block(0, 0, 10, 30), block(15, 0, 10, 30)]]);
     expect(plan([item(letters)])).toMatchObject({ isApart: false, blanks: [{ widthMm: 25 }] });

@@ -221,6 +221,18 @@ describe('a motif repeated', () => {
     const sorted = [...tops].sort((one, other) => one - other);
     sorted.slice(1).forEach((y, at) => expect(y - sorted[at]!).toBeCloseTo(15, 1));
   });
+  test.each([
+    ['where the dropped columns hold as many', 60],
+    ['where they hold one less', 48],
+  ])('dropped by half a step it leaves as much above as below, %s', (_, heightMm) => {
+    const { artwork } = made(
+      { kind: 'rectangle', widthMm: 120, heightMm, margins: bare },
+      { isHalfDrop: true, stepYMm: 30 },
+    );
+    const { y, height } = boundsOf(designOf(artwork));
+    expect(y).toBeCloseTo(heightMm - y - height, 6);
+    expect(height).toBeCloseTo(heightMm === 60 ? 30 + 15 + 12 : 30 + 12, 6);
+  });
   test('on a flat area only whole motifs lie, clear of margins and of what is in the way', () => {
     const area: AreaInput = { kind: 'disc', diameterMm: 160 };
     const clear = clearAreaOf(area);

@@ -163,6 +163,15 @@ describe('fitting', () => {
     const beside = fitDesign(area, square, { clearOf: [rectangle({ x: 0, y: 0, width: 60, height: 50 })], gapMm: 5 });
     expect(beside).toMatchObject({ ok: true, scale: expect.closeTo(3.5, 1) });
   });
+  test('a size is taken to half a tenth of a millimetre of what was typed: of the height where that was typed', () => {
+    const area: AreaInput = { kind: 'rectangle', widthMm: 100, heightMm: 50, margins: bare };
+    const flat = drawn(100, 10, '<path d="M0 0h100v10h-100z"/>');
+    // ten wide for each high: 100 × 10 is the largest, and 0.05 mm higher were 0.5 mm wider
+    expect(fitDesign(area, flat, { heightMm: 10.05 })).toMatchObject({ ok: true, scale: expect.closeTo(1, 2) });
+    expect(fitDesign(area, flat, { heightMm: 10.1 }).ok).toBe(false);
+    expect(fitDesign(area, flat, { widthMm: 100.5 }).ok).toBe(false);
+    expect(fitDesign(area, flat, { widthMm: 100.05 })).toMatchObject({ ok: true });
+  });
   test('what is shown as the largest is taken when it is typed, also around obstacles and turned', () => {
     const obstacle = fc.record({
       kind: fc.constant('circle' as const),

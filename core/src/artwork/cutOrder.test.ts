@@ -152,7 +152,7 @@ describe('what a design is cut as', () => {
   });
 
   test('its layer is its own mask or film, or one that serves all designs, and no paint', () => {
-    const stack = stackWith(applied('a', 'colour'), applied('b', 'mask', 'd2'), applied('c', 'film', 'd1'));
+    const stack = stackWith(applied('a', 'medium'), applied('b', 'mask', 'd2'), applied('c', 'film', 'd1'));
     expect(cutOperationOf(stack, first)?.id).toBe('c');
     expect(cutOperationOf(stack, second)?.id).toBe('b');
     expect(cutOperationOf(stack, { id: 'd3' })).toBeNull();

@@ -297,10 +297,10 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
       ) : (
         <Button
           variant="outline"
-          disabled={(kind === 'bridge' && (looked?.islandCount ?? 0) === 0) || (kind === 'setInto' && !pattern)}
+          disabled={(kind === 'bridge' && !looked?.islandCount) || (kind === 'setInto' && !pattern)}
           onClick={() => void try_()}
         >
-          {kind === 'bridge' && (looked?.islandCount ?? 0) === 0 ? 'No islands to tie' : 'Look at it first'}
+          {kind === 'bridge' && looked?.islandCount === 0 ? 'No islands to tie' : 'Look at it first'}
         </Button>
       )}
       {as === 'stencil' && (looked?.islandCount ?? 0) > 0 && !preview && (

@@ -1,4 +1,4 @@
-import { queryOptions, useIsMutating, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, skipToken, useIsMutating, useQuery, useQueryClient } from '@tanstack/react-query';
 import { notifications } from '@mantine/notifications';
 import { useInterval } from '@mantine/hooks';
 import { useEffect, useState, useSyncExternalStore } from 'react';
@@ -91,11 +91,8 @@ export const putBack = async (held: Bench): Promise<void> => {
   }
 };
 
-const artworksQuery = queryOptions({
-  queryKey: ['artworks'],
-  queryFn: (): Promise<readonly ArtworkRecord[]> => store.readArtworks(),
-  staleTime: Infinity,
-});
+/** Filled by its watch alone, and by the changes of this tab. */
+const artworksQuery = queryOptions<readonly ArtworkRecord[]>({ queryKey: ['artworks'], queryFn: skipToken });
 
 /** The artworks that are kept; none until they have been read. */
 export const useArtworks = (): readonly ArtworkRecord[] | undefined => {
@@ -204,7 +201,7 @@ export const useChanges = () => {
   const keep = (save: () => Promise<unknown>): Promise<boolean> =>
     client
       .getMutationCache()
-      .build(client, { ...KEEPING, mutationFn: () => kept(save), networkMode: 'always', gcTime: 0 })
+      .build(client, { ...KEEPING, mutationFn: () => kept(save), gcTime: 0 })
       .execute(undefined);
   return {
     addPiece: (piece: Piece, name: string) => keep(() => store.addPiece(piece, name)),

@@ -141,6 +141,11 @@ const drawnArea = (area: ClearArea): DrawnArea => ({
 
 /** What may run in this worker: everything about outlines. It reads what the document keeps and hands back what is drawn. */
 const sizingWorker = {
+  /** Answers as soon as nothing else is being worked on. */
+  isFree(): true {
+    return true;
+  },
+
   read: (text: string, strokes: 'outline' | 'cutLine'): Outcome<{ drawing: ReadDrawing }> => {
     const outcome = readArtwork(text, { strokes });
     if (!outcome.ok) return outcome;

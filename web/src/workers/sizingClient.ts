@@ -30,6 +30,8 @@ export const askOfFace = async <Answer>(
   question: (worker: Remote<SizingWorker>) => Answer,
 ): Promise<Awaited<Answer> | Failure> => {
   if (!isOwnFace(face)) return ask(question);
+  // what the worker is still at is not the font's doing
+  await ask((worker) => worker.isFree());
   let isStuck = false;
   const limit = setTimeout(() => {
     isStuck = true;

@@ -70,7 +70,12 @@ export const ArtworkStep = () => {
                 looked={looked.looked}
                 showsIslands={cutFrom.as === 'stencil' && artwork !== null}
               />
-              {!area && !artwork && (
+              {!area && model.part.area && placed.isFetching && (
+                <p className="sg-quiet" role="status">
+                  Finding the place of what is on the piece…
+                </p>
+              )}
+              {!area && !artwork && !model.part.area && (
                 <p className="sg-quiet">
                   Measure the clear area or choose an artwork: both are drawn here to one scale.
                 </p>

@@ -95,7 +95,10 @@ const jest = readJson('jest.json');
 const journeys = readJson('playwright.json');
 const passed = (jest?.numPassedTests ?? 0) + (journeys?.stats?.expected ?? 0) + (journeys?.stats?.flaky ?? 0);
 const failed =
-  (jest?.numFailedTests ?? 0) + (jest?.numFailedTestSuites ?? 0) + (journeys?.stats?.unexpected ?? 0) + failures.length;
+  (jest?.numFailedTests ?? 0) +
+  (jest?.numRuntimeErrorTestSuites ?? 0) +
+  (journeys?.stats?.unexpected ?? 0) +
+  failures.length;
 if (failures.length) console.error(`\nFailed: ${failures.join(', ')}.`);
 console.log(
   `\ntotal: ${passed} passed, ${failed} failed, ${(jest?.numPendingTests ?? 0) + (journeys?.stats?.skipped ?? 0)} skipped`,

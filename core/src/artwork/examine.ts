@@ -13,7 +13,8 @@ import {
 import { designOf, groupsOfRings, type Artwork } from './artwork.ts';
 import { keepApart } from './edges.ts';
 import { allNested, nested, ownArea, type Nested } from './nest.ts';
-import { sharpPlacesOf, thicknessOf, type SharpPlace, type ThinPlace } from './thin.ts';
+import type { ThinPlace } from './narrow.ts';
+import { sharpPlacesOf, thicknessOf, type SharpPlace } from './thin.ts';
 
 export interface ExamineOptions {
   /** What is cut: openings in a mask, or shapes that stay. The figures are the same; what they mean is not. */

@@ -28,7 +28,8 @@ export {
   type Island,
   type WholeExamination,
 } from './examine.ts';
-export type { SharpPlace, ThinPlace } from './thin.ts';
+export type { SharpPlace } from './thin.ts';
+export type { ThinPlace } from './narrow.ts';
 export { suitsOf, weedingMinutes, type Suit } from './suits.ts';
 export { fitDesign, placedOn, placedPoint, type FitOptions, type Placement } from './fit.ts';
 export { mirrored, warpToFrustum, type WarpOptions } from './bend.ts';

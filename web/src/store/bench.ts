@@ -24,7 +24,7 @@ import type { Stay, Undone } from './keeper.ts';
 import type { BadRecord } from './rows.ts';
 import { troubleOf, type Trouble } from './trouble.ts';
 import { readDemo, startBench, store } from './start.ts';
-import { ClearedError, type Bench, type Edit } from './workspaceStore.ts';
+import { ClearedError, newest, type Artworks, type Bench, type Edit } from './workspaceStore.ts';
 
 /** The bench, opened and, on the very first start, laid out. */
 export const benchQuery = queryOptions({
@@ -76,7 +76,7 @@ export const useWatchedBench = (): void => {
     () =>
       trouble || !isOpen
         ? undefined
-        : store.watch((bench) => client.setQueryData(benchQuery.queryKey, bench), noteUnread),
+        : store.watch((bench) => client.setQueryData<Bench>(benchQuery.queryKey, newest(bench)), noteUnread),
     [client, trouble, isOpen],
   );
 };
@@ -92,13 +92,16 @@ export const putBack = async (held: Bench): Promise<void> => {
 };
 
 /** Filled by its watch alone, and by the changes of this tab. */
-const artworksQuery = queryOptions<readonly ArtworkRecord[]>({ queryKey: ['artworks'], queryFn: skipToken });
+const artworksQuery = queryOptions<Artworks>({ queryKey: ['artworks'], queryFn: skipToken });
 
 /** The artworks that are kept; none until they have been read. */
 export const useArtworks = (): readonly ArtworkRecord[] | undefined => {
   const client = useQueryClient();
-  useEffect(() => store.watchArtworks((artworks) => client.setQueryData(artworksQuery.queryKey, artworks)), [client]);
-  return useQuery(artworksQuery).data;
+  useEffect(
+    () => store.watchArtworks((artworks) => client.setQueryData<Artworks>(artworksQuery.queryKey, newest(artworks))),
+    [client],
+  );
+  return useQuery(artworksQuery).data?.records;
 };
 
 const KEEPING = { mutationKey: ['keep'] } as const;
@@ -181,7 +184,15 @@ const fieldWords = (path: string): string =>
 /** Changes of the bench by task; each is kept at once and can be undone. What is shown is what is kept. */
 export const useChanges = () => {
   const client = useQueryClient();
-  const kept = async (save: () => Promise<unknown>): Promise<boolean> => {
+  /** Shows an artwork that was kept, with the bench that speaks of it. */
+  const showDrawn = (artwork: ArtworkRecord, { startedAt, revision }: Bench): void => {
+    client.setQueryData<Artworks>(
+      artworksQuery.queryKey,
+      (held) =>
+        held && { startedAt, revision, records: [...held.records.filter(({ id }) => id !== artwork.id), artwork] },
+    );
+  };
+  const kept = async (save: () => Promise<unknown>, drawn?: ArtworkRecord): Promise<boolean> => {
     let failure: unknown;
     try {
       await save();
@@ -189,7 +200,9 @@ export const useChanges = () => {
       failure = error;
     }
     try {
-      client.setQueryData(benchQuery.queryKey, await store.readBench());
+      const bench = await store.readBench();
+      if (drawn && failure === undefined) showDrawn(drawn, bench);
+      client.setQueryData<Bench>(benchQuery.queryKey, newest(bench));
       if (failure !== undefined) tellNotKept(failure);
     } catch (error) {
       noteUnread(error);
@@ -198,10 +211,10 @@ export const useChanges = () => {
     return failure === undefined;
   };
   /** True where it was kept: what was typed may go. */
-  const keep = (save: () => Promise<unknown>): Promise<boolean> =>
+  const keep = (save: () => Promise<unknown>, drawn?: ArtworkRecord): Promise<boolean> =>
     client
       .getMutationCache()
-      .build(client, { ...KEEPING, mutationFn: () => kept(save), gcTime: 0 })
+      .build(client, { ...KEEPING, mutationFn: () => kept(save, drawn), gcTime: 0 })
       .execute(undefined);
   return {
     addPiece: (piece: Piece, name: string) => keep(() => store.addPiece(piece, name)),
@@ -224,14 +237,9 @@ export const useChanges = () => {
       ),
     /** Keeps an artwork with the change of the piece that it belongs to. */
     changeArtwork: (piece: Kept<Piece>, edit: Edit<Piece>, artwork: ArtworkRecord, name: string) =>
-      keep(async () => {
-        await store.changeArtwork({ id: piece.id, revision: piece.revision, edit }, artwork, name);
-        client.setQueryData(
-          artworksQuery.queryKey,
-          (all) => all && [...all.filter(({ id }) => id !== artwork.id), artwork],
-        );
-      }),
-    settlePiece: (piece: Piece, revision: number) => keep(() => store.settlePiece(piece, revision)),
+      keep(() => store.changeArtwork({ id: piece.id, revision: piece.revision, edit }, artwork, name), artwork),
+    settlePiece: ({ id, revision }: Kept<Piece>, edit: Edit<Piece>) =>
+      keep(() => store.settlePiece(id, revision, edit)),
     changeSettings: (settings: Kept<Settings>, edit: Edit<Settings>, name: string) =>
       keep(() => store.changeSettings(settings.revision, edit, name)),
     deletePiece: (id: string) => keep(() => store.deletePiece(id)),

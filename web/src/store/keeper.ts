@@ -55,7 +55,8 @@ export interface Stay {
 export const MOST_UNDO = 50;
 /** So long is kept what a tab could take back that does not come again. */
 const UNDO_DAYS = 7;
-const REVISION = 'revision';
+/** The fact that counts the revisions that were given. */
+export const REVISION = 'revision';
 const NO_COUNTS = Object.fromEntries(RECORD_NAMES.map((name) => [name, 0])) as Record<RecordName, number>;
 
 /** A record that a transaction wrote, with the revision before. */

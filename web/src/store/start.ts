@@ -46,7 +46,7 @@ export const whenLaidOut = (): Promise<void> => drawings;
  */
 export const startBench = async (): Promise<Bench> => {
   let bench = await store.readBench();
-  if (!bench.isStarted) {
+  if (bench.startedAt === null) {
     const scene = bench.pieces.length === 0 ? await readDemo().catch(() => undefined) : null;
     // out of reach: the bench opens empty, and the scene is laid out on the next start
     if (scene !== undefined) await store.layOutFirst(scene, new Date().toISOString());

@@ -13,7 +13,7 @@ import {
 } from '@sgraffa/core';
 import { BenchDatabase } from './db.ts';
 import { ConflictError, RefusedError } from './keeper.ts';
-import { ClearedError, WorkspaceStore } from './workspaceStore.ts';
+import { ClearedError, newest, WorkspaceStore } from './workspaceStore.ts';
 
 const bowl = plainPiece('bowl', 'Soup bowl', 'porcelain-enamel');
 const sign = plainPiece('sign', 'Path sign', 'plywood');
@@ -80,8 +80,8 @@ describe('keeping', () => {
   });
 
   test('an untouched bench has plain settings in its own zone, and has not started', async () => {
-    const { settings, isStarted, exportedAt } = await tab.readBench();
-    expect([settings.value, isStarted, exportedAt]).toEqual([plainSettings('Europe/Berlin'), false, null]);
+    const { settings, startedAt, exportedAt } = await tab.readBench();
+    expect([settings.value, startedAt, exportedAt]).toEqual([plainSettings('Europe/Berlin'), null, null]);
   });
 
   test('another tab reads what this one kept, and is called back', async () => {
@@ -157,8 +157,8 @@ describe('keeping', () => {
 
   test('what Match settles on is kept, but undo never shows it, and an older answer is dropped', async () => {
     await tab.addPiece(bowl, 'new piece');
-    await tab.settlePiece(renamed(bowl, 'settled'), 1);
-    await tab.settlePiece(renamed(bowl, 'stale'), 1);
+    await tab.settlePiece('bowl', 1, named('settled'));
+    await tab.settlePiece('bowl', 1, named('stale'));
     expect(await names()).toEqual(['settled']);
     expect(tab.nextUndo).toBe('new piece');
   });
@@ -444,6 +444,40 @@ describe('a record that cannot be read', () => {
   });
 });
 
+describe('a reading that took long', () => {
+  test('never replaces one of a later state', async () => {
+    await tab.layOutFirst(scene({ pieces: [bowl] }), 'now');
+    const slow = await tab.readBench();
+    await tab.changePiece('bowl', await revision('bowl'), named('Crew bowl'), 'the name');
+    const quick = await tab.readBench();
+    expect(newest(slow)(quick)).toBe(quick);
+    expect(newest(quick)(slow)).toBe(quick);
+    expect(newest(slow)(undefined)).toBe(slow);
+  });
+
+  test('of drawings neither, and taking away is a later state too', async () => {
+    await tab.layOutFirst(scene({ pieces: [withArtwork('bowl', 'star')], artworks: [drawing('star')] }), 'now');
+    await tab.layOutDrawings([drawing('star')]);
+    const slow = await tab.readArtworks();
+    await tab.takeAway(new Set(['bowl']), 'taking it away');
+    const quick = await tab.readArtworks();
+    expect([slow.records.length, quick.records.length]).toEqual([1, 0]);
+    expect(newest(slow)(quick)).toBe(quick);
+  });
+
+  test('counts nothing against another storage, whose counting began anew', async () => {
+    await tab.layOutFirst(scene({ pieces: [bowl] }), 'then');
+    await tab.changePiece('bowl', await revision('bowl'), named('Crew bowl'), 'the name');
+    const former = await tab.readBench();
+    await new BenchDatabase(`bench-${count}`).delete();
+    const anew = new WorkspaceStore(new BenchDatabase(`bench-${count}`), () => 'UTC', 'another tab');
+    await anew.layOutFirst(scene({ pieces: [sign] }), 'now');
+    const now = await anew.readBench();
+    expect(now.revision).toBeLessThan(former.revision);
+    expect(newest(now)(former)).toBe(now);
+  });
+});
+
 describe('storage that is cleared under an open page', () => {
   const clear = () => new BenchDatabase(`bench-${count}`).delete();
 
@@ -473,7 +507,7 @@ describe('storage that is cleared under an open page', () => {
     expect(tab.heldWorkspace(held)).toEqual(before);
     await tab.putBack(held);
     expect(await tab.readWorkspace()).toEqual(before);
-    expect((await tab.readBench()).isStarted).toBe(true);
+    expect((await tab.readBench()).startedAt).not.toBeNull();
   });
 });
 
@@ -498,8 +532,8 @@ describe('the demo', () => {
   test('a first start is noted with what it lays out, or not at all', async () => {
     const broken = { pieces: [{ ...bowl, quantity: 0 }], events: [], artworks: [] };
     await expect(tab.layOutFirst(scene(broken), 'now')).rejects.toBeInstanceOf(RefusedError);
-    expect((await tab.readBench()).isStarted).toBe(false);
+    expect((await tab.readBench()).startedAt).toBeNull();
     await tab.layOutFirst(scene({ pieces: [bowl], events: [], artworks: [] }), 'now');
-    expect((await tab.readBench()).isStarted).toBe(true);
+    expect((await tab.readBench()).startedAt).toBe('now');
   });
 });

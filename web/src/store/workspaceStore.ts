@@ -21,11 +21,29 @@ import {
   stepOfEvent,
 } from '@sgraffa/core';
 import { BenchDatabase, type Kept } from './db.ts';
-import { changedElsewhere, Keeper, type Undone } from './keeper.ts';
+import { changedElsewhere, Keeper, REVISION, type Undone } from './keeper.ts';
 import { RowReader, standing, type BadRecord } from './rows.ts';
 
+/** Which state of the storage was read: the storage by when it was begun, its state by the last revision that was given. */
+export interface Edition {
+  /** Null before the first start is through. */
+  readonly startedAt: string | null;
+  readonly revision: number;
+}
+
+/** Of two readings of one storage the newer: a reading that took long never replaces what was read of a later state. */
+export const newest =
+  <Read extends Edition>(read: Read) =>
+  (held: Read | undefined): Read =>
+    held && held.startedAt === read.startedAt && held.revision > read.revision ? held : read;
+
+/** The artworks that are kept, as they were read. */
+export interface Artworks extends Edition {
+  readonly records: readonly ArtworkRecord[];
+}
+
 /** Everything that the interface shows, as it is kept. */
-export interface Bench {
+export interface Bench extends Edition {
   readonly pieces: readonly Kept<Piece>[];
   readonly events: readonly BenchEvent[];
   readonly settings: Kept<Settings>;
@@ -33,7 +51,6 @@ export interface Bench {
   readonly ownProducts: readonly OwnProduct[];
   readonly trials: readonly Trial[];
   readonly exportedAt: string | null;
-  readonly isStarted: boolean;
   /** Records that are kept and cannot be read. */
   readonly bad: readonly BadRecord[];
 }
@@ -73,7 +90,7 @@ export class WorkspaceStore {
       this.rows,
       tab,
       async () => {
-        if (this.held?.isStarted && !(await this.database.facts.get('started'))) throw new ClearedError(this.held);
+        if (this.held?.startedAt && !(await this.database.facts.get('started'))) throw new ClearedError(this.held);
       },
       (table, id, value) => {
         if (table !== 'artworks') return;
@@ -94,10 +111,11 @@ export class WorkspaceStore {
       trials: await trials.toArray(),
       settings: await settings.get(SETTINGS_ID),
       exportedAt: (await facts.get('exportedAt'))?.value ?? null,
-      isStarted: (await facts.get('started')) !== undefined,
+      edition: await this.readEdition(),
     }));
-    if (this.held?.isStarted && !raw.isStarted) throw new ClearedError(this.held);
-    if (!raw.isStarted) this.rows.forget();
+    const { startedAt } = raw.edition;
+    if (this.held?.startedAt && startedAt === null) throw new ClearedError(this.held);
+    if (startedAt === null) this.rows.forget();
     const bad: BadRecord[] = [];
     const valuesOf = <Name extends Exclude<RecordName, 'artworks'>>(name: Name) =>
       this.rows.rows(name, raw[name], bad).map(({ value }) => value);
@@ -114,7 +132,7 @@ export class WorkspaceStore {
         value: plainSettings(this.zone()),
       },
       exportedAt: raw.exportedAt,
-      isStarted: raw.isStarted,
+      ...raw.edition,
       bad,
     };
     return this.held;
@@ -127,13 +145,28 @@ export class WorkspaceStore {
   }
 
   /** Artworks are large: they are read apart from the rest, and only when they change. */
-  async readArtworks(): Promise<ArtworkRecord[]> {
-    const artworks = this.rows.rows('artworks', await this.database.artworks.toArray(), []);
-    for (const { id, value } of artworks) this.heldArtworks.set(id, value);
-    return artworks.map(({ value }) => value);
+  async readArtworks(): Promise<Artworks> {
+    const { artworks, facts } = this.database;
+    const [rows, edition] = await this.database.transaction(
+      'r',
+      [artworks, facts],
+      async () => [await artworks.toArray(), await this.readEdition()] as const,
+    );
+    const kept = this.rows.rows('artworks', rows, []);
+    for (const { id, value } of kept) this.heldArtworks.set(id, value);
+    return { records: kept.map(({ value }) => value), ...edition };
   }
 
-  watchArtworks(changed: (artworks: readonly ArtworkRecord[]) => void): () => void {
+  /** Runs inside the transaction whose state it tells. */
+  private async readEdition(): Promise<Edition> {
+    const { facts } = this.database;
+    return {
+      startedAt: (await facts.get('started'))?.value ?? null,
+      revision: Number((await facts.get(REVISION))?.value ?? 0),
+    };
+  }
+
+  watchArtworks(changed: (artworks: Artworks) => void): () => void {
     const subscription = liveQuery(() => this.readArtworks()).subscribe({ next: changed, error: () => undefined });
     return () => subscription.unsubscribe();
   }
@@ -183,11 +216,11 @@ export class WorkspaceStore {
     });
   }
 
-  /** Keeps what Match settled on by itself, where the piece is still as it was judged; not a change that undo would show. */
-  settlePiece(piece: Piece, revision: number): Promise<void> {
+  /** Keeps what follows from a piece by itself, where it is still as it was judged; not a change that undo would show. */
+  settlePiece(id: string, revision: number, edit: Edit<Piece>): Promise<void> {
     return this.keeper.keep(null, async () => {
-      const kept = await this.database.pieces.get(piece.id);
-      return kept?.revision === revision ? [{ table: 'pieces', id: piece.id, before: kept.value, after: piece }] : [];
+      const kept = await this.database.pieces.get(id);
+      return kept?.revision === revision ? [{ table: 'pieces', id, before: kept.value, after: edit(kept.value) }] : [];
     });
   }
 
@@ -255,7 +288,7 @@ export class WorkspaceStore {
   }
 
   async readWorkspace(): Promise<Workspace> {
-    return workspaceOf(await this.readBench(), await this.readArtworks());
+    return workspaceOf(await this.readBench(), (await this.readArtworks()).records);
   }
 
   /** Puts a whole workspace in place of what is there, in one step that undo takes back; all or nothing. */

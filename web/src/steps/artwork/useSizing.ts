@@ -17,7 +17,7 @@ import {
   type Piece,
   type Product,
 } from '@sgraffa/core';
-import { useArtworks, useBench, useChanges } from '../../store/bench.ts';
+import { useArtworks, useChanges } from '../../store/bench.ts';
 import { patched, type Patch } from '../../store/patch.ts';
 import {
   useLayers,
@@ -28,7 +28,7 @@ import {
   type LookedOver,
   type PlacedView,
 } from '../../workers/sizingClient.ts';
-import type { PieceModel } from '../piece/usePieceModel.ts';
+import { withPart, type PieceModel } from '../piece/usePieceModel.ts';
 
 /** What an artwork is cut from and as what, by the layers that stand. */
 export interface CutFrom {
@@ -108,9 +108,7 @@ const useFacts = (
   operation: ApplyOperation | null,
   isSettled: boolean,
 ): void => {
-  const bench = useBench();
   const { settlePiece } = useChanges();
-  const kept = bench?.pieces.find(({ id }) => id === model.piece.id);
   const facts =
     looked.looked && looked.share === null && isSettled
       ? {
@@ -120,17 +118,19 @@ const useFacts = (
         }
       : null;
   const isKept = facts === null || isSame(design, facts);
-  const { part, piece } = model;
-  const revision = kept?.revision;
+  // of the very piece that the facts are about: another reading of the bench may be a change ahead
+  const { kept } = model;
   useEffect(() => {
-    if (isKept || !facts || revision === undefined) return;
-    const changed: Part = {
-      ...part,
-      designs: part.designs.map((one) => (one.id === design.id ? { ...one, ...facts } : one)),
-    };
-    void settlePiece({ ...piece, parts: [changed, ...piece.parts.slice(1)] }, revision);
+    if (isKept || !facts) return;
+    void settlePiece(
+      kept,
+      withPart((part) => ({
+        ...part,
+        designs: part.designs.map((one) => (one.id === design.id ? { ...one, ...facts } : one)),
+      })),
+    );
     // the facts are made anew on every render: what they say is what counts
-  }, [isKept, JSON.stringify(facts), revision, settlePiece]);
+  }, [isKept, JSON.stringify(facts), kept, settlePiece]);
 };
 
 const NONE: readonly ArtworkRecord[] = [];
@@ -153,8 +153,7 @@ const askedOf = (
 });
 
 export const useSizing = (model: PieceModel): Sizing => {
-  const { part, piece, catalogue } = model;
-  const bench = useBench();
+  const { part, catalogue } = model;
   const { changeArtwork } = useChanges();
   const [open, openDesign] = useState(part.designs[0]!.id);
   const design = part.designs.find(({ id }) => id === open) ?? part.designs[0]!;
@@ -212,27 +211,16 @@ export const useSizing = (model: PieceModel): Sizing => {
     looked,
     setDesign: (patch, name) => model.changePart(withDesign(patch), name),
     keepArtwork: (record, name, patch = {}, ofPiece = {}) => {
-      const kept = bench?.pieces.find(({ id }) => id === piece.id);
-      if (kept)
-        void changeArtwork(
-          kept,
-          (now) => ({
-            ...now,
-            ...ofPiece,
-            parts: [
-              // what another artwork said of it leaves with that one
-              withDesign((kept) => ({
-                ...kept,
-                ...(kept.artworkId === record.id ? {} : NO_ARTWORK),
-                ...patched(kept, patch),
-                artworkId: record.id,
-              }))(now.parts[0]!),
-              ...now.parts.slice(1),
-            ],
-          }),
-          record,
-          name,
-        );
+      const edit = withPart(
+        // what another artwork said of it leaves with that one
+        withDesign((kept) => ({
+          ...kept,
+          ...(kept.artworkId === record.id ? {} : NO_ARTWORK),
+          ...patched(kept, patch),
+          artworkId: record.id,
+        })),
+      );
+      void changeArtwork(model.kept, (now) => edit({ ...now, ...ofPiece }), record, name);
     },
   };
 };

@@ -23,6 +23,7 @@ import {
   type WeekPlan,
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
+import type { Kept } from '../../store/db.ts';
 import { changedElsewhere } from '../../store/keeper.ts';
 import type { Edit } from '../../store/workspaceStore.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
@@ -32,6 +33,8 @@ import { judgingOf, useJudged, useMatch, type Judging } from '../../workers/matc
 
 /** Everything that the courses of one piece show, worked out once. */
 export interface PieceModel {
+  /** The piece with the revision that all of this is about: what follows from it is kept by that one. */
+  readonly kept: Kept<Piece>;
   /** Its steps as they were planned; none until the bench has been planned. */
   readonly steps: readonly Step[];
   readonly limits: readonly CareLimit[];
@@ -73,7 +76,8 @@ export interface PieceModel {
   readonly takeBrief: (brief: Brief, name: string) => void;
 }
 
-const withPart =
+/** A change of the part that is worked on, as one of its piece. */
+export const withPart =
   (edit: Edit<Part>): Edit<Piece> =>
   (piece) => ({ ...piece, parts: [edit(piece.parts[0]!), ...piece.parts.slice(1)] });
 
@@ -140,11 +144,13 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     !events.some(({ outcome }) => outcome === 'done') &&
     best !== undefined;
   const isSettled = !followsMatch || isSameStack(best, part.stack);
-  const revision = kept?.revision;
   useEffect(() => {
-    if (isSettled || !piece || !part || best === undefined || revision === undefined) return;
-    void settlePiece({ ...piece, parts: [withFollowedStack(part, best), ...piece.parts.slice(1)] }, revision);
-  }, [isSettled, piece, part, best, revision, settlePiece]);
+    if (isSettled || !kept || best === undefined) return;
+    void settlePiece(
+      kept,
+      withPart((now) => withFollowedStack(now, best)),
+    );
+  }, [isSettled, kept, best, settlePiece]);
 
   const { answer, isPlanning } = usePlannedWeek();
   const { planned, ...dates } = datesOf(answer, pieceId);
@@ -159,6 +165,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   const isRefused = matched.data !== undefined && !matched.isPlaceholderData && matched.data.ranked.length === 0;
   const changePiece = (edit: Edit<Piece>, name: string) => void keepChange(kept, edit, name);
   return {
+    kept,
     piece,
     part,
     catalogue: all,

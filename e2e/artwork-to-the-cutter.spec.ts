@@ -82,6 +82,7 @@ test('a sign wider than the bed is sliced, and its cut files read back as what w
   await page.goto('/pieces/demo-signs/artwork');
   await page.getByText(/^2 strips/).waitFor();
   await expect(page.getByText(/^2 strips/)).toContainText(/Seam [\d.]+ mm from the left/);
+  await page.getByText(/from the edge, but where strips meet at a seam/).waitFor();
   const { name, bytes } = await saved(page, 'Cut files, SVG');
   expect(name).toMatch(/\.zip$/);
   const files = Object.values(unzipSync(new Uint8Array(bytes))).map((file) => strFromU8(file));
@@ -130,7 +131,9 @@ test('24 drawer labels share one height, and the word that limits is named', asy
   await page
     .getByText(/^24 labels, one a piece: 24 pieces\. Capitals [\d.]+ mm high\. “.+” lets them be no larger/)
     .waitFor();
-  await figure(page, 'Size').waitFor();
+  // the figures speak of the label that the sentence speaks of
+  await expect(figure(page, 'Largest label')).toContainText('80 mm × ');
+  await page.getByRole('link', { name: /^artwork 80 × / }).waitFor();
   const { bytes } = await saved(page, 'Placement map, PDF');
   expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
 });

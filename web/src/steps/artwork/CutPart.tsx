@@ -69,7 +69,7 @@ const CutWords = ({ sizing, view, order }: { sizing: Sizing; view: CutView; orde
             ? `${mats} ${mats === 1 ? 'mat' : 'mats'} of ${joined} joined: ${view.sheetsNeeded} sheets.`
             : `${view.sheetsNeeded} ${view.sheetsNeeded === 1 ? 'sheet' : 'sheets'}${mats > (view.sheetsNeeded ?? mats) ? `, in ${mats} cuts` : ''}${names.size > 1 ? `: ${[...names.values()].join(', ')}` : ''}.`}{' '}
         {order.settings.as === 'stencil'
-          ? `Every opening lies at least ${length(order.settings.frameMm)} from the edge.`
+          ? `Every opening lies at least ${length(order.settings.frameMm)} from the edge${sliced.length ? ', but where strips meet at a seam' : ''}.`
           : `No cut lies nearer than ${length(order.settings.marginMm)} to the edge.`}
         {view.sheets.some(({ pieces }) => pieces.some(({ crossesTape }) => crossesTape)) &&
           ' Pieces cross the tape line: tape both sides before cutting.'}
@@ -120,6 +120,7 @@ export const CutPart = ({
               onChange={(lengthMm) => lengthMm !== null && set({ bed: { ...bed, lengthMm } })}
             />
             <Select
+              className="is-wide"
               label="Cut from"
               data={STOCKS}
               value={stockKind}

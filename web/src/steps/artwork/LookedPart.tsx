@@ -25,9 +25,16 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
     setDesign,
     model: { catalogue, settings },
     artwork,
+    design,
+    scale,
   } = sizing;
   if (!artwork) return null;
   const length = lengthIn(settings);
+  // of a set the same label that the sentence speaks of
+  const isSet = artwork.rooms !== null;
+  const size = isSet
+    ? { width: (design.widthMm ?? 0) * scale, height: (design.heightMm ?? 0) * scale }
+    : looked?.boundsMm;
   const isStencil = as === 'stencil';
   const [strokeLimit, webLimit] = [measure?.minStroke?.typical ?? null, measure?.minWeb?.typical ?? null];
   const figure = (name: string, value: string, limit?: { isBelow: boolean; words: string }) => (
@@ -96,9 +103,12 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
       {looked && weeding && (
         <>
           <dl className="sg-figures">
-            {figure('Size', `${length(looked.boundsMm.width)} × ${length(looked.boundsMm.height)}`)}
+            {size && figure(isSet ? 'Largest label' : 'Size', `${length(size.width)} × ${length(size.height)}`)}
             {figure(isStencil ? 'Openings' : 'Shapes', `${looked.pieceCount}, ${area(looked.areaMm2)}`)}
-            {figure(isStencil ? 'Loose islands' : 'Inner pieces to weed', String(looked.islandCount))}
+            {figure(
+              isStencil ? 'Loose islands' : 'Inner pieces to weed',
+              isSet ? `${looked.islandCount}, at most ${design.islands ?? 0} in one label` : String(looked.islandCount),
+            )}
             {figure(
               'Thinnest stroke',
               looked.minStrokeMm === null ? 'none' : length(looked.minStrokeMm),

@@ -237,6 +237,7 @@ export const MendsPart = ({ sizing }: { sizing: Sizing }) => {
       <Enlargement sizing={sizing} />
       <div className="sg-fields">
         <Select
+          className="is-wide"
           label="Mend"
           description={MEND_ABOUT[kind]}
           data={options(MEND_WORDS)}

@@ -29,7 +29,8 @@ export const PlacePart = ({ sizing }: { sizing: Sizing }) => {
     setDesign((kept) => ({ placement: { ...kept.placement, ...patch } }), name);
   const length = lengthIn(settings);
   const width = looked.looked ? looked.looked.boundsMm.width : null;
-  const margins = here?.placement?.marginsMm;
+  // of a set each label has its own
+  const margins = isSet ? undefined : here?.placement?.marginsMm;
   return (
     <>
       <h3>Its size and place</h3>

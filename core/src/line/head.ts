@@ -17,8 +17,8 @@ export interface Head {
   readonly hasUnknownMaterial: boolean;
   /** True where another thing's name stands before it: "smoke alarm cover". */
   readonly isPartOfAnother: boolean;
-  /** True where it is of another thing that is more than an ordinary one: "cover of a smoke alarm". */
-  readonly isOfSpecial: boolean;
+  /** Other things that it is of, for or beside: "cover of a smoke alarm", "name plate for the wood burner". */
+  readonly others: readonly Thing[];
   /** Where its noun ends: what comes later is of something else, as in "frame for a mirror". */
   readonly endsAt: number;
 }
@@ -39,6 +39,10 @@ const PARTING = new Set([
   'onto',
   'inside',
   'outside',
+  'beside',
+  'near',
+  'above',
+  'behind',
 ]);
 const MATERIAL_BEFORE = new Set(['of', 'in', 'from']);
 
@@ -126,12 +130,12 @@ export const headOf = (
     unknown: unknownAt === undefined ? null : tokens[unknownAt]!.text,
     hasUnknownMaterial: isModifier || tokens.some((_, at) => isMaterialAt(at)),
     isPartOfAnother: inFirst.length > 1,
-    isOfSpecial: named.some(
-      (other) =>
-        phrase !== null &&
-        other.first > lastOf(phrase) &&
-        tokens.slice(lastOf(phrase) + 1, other.first).some(({ norm }) => norm === 'of') &&
-        (thingIn(other)!.facts.item ?? 'ordinary') !== 'ordinary',
+    others: named.flatMap((other) =>
+      phrase !== null &&
+      other.first > lastOf(phrase) &&
+      tokens.slice(lastOf(phrase) + 1, other.first).some(({ norm }) => PARTING.has(norm))
+        ? [thingIn(other)!]
+        : [],
     ),
     endsAt: phrase ? lastOf(phrase) : -1,
   };
@@ -223,13 +227,15 @@ export const guessThing = ({
   if (finish && isAsUsual) guess('finish', finish, catalogue.finishById.get(finish)?.name ?? finish);
   for (const [field, value] of Object.entries(plain))
     if (value !== undefined) guess(field, value, WORDS[field]?.[value] ?? value);
-  // the cover of a smoke alarm may be the alarm: what it is stays open
-  const isOpen = item === 'ordinary' && head.isOfSpecial;
+  // the cover of a smoke alarm may be the alarm: what it is stays open, and how hot it gets beside a stove
+  const isOpen = item === 'ordinary' && head.others.some((other) => (other.facts.item ?? item) !== item);
+  const isBesideHeat = head.others.some((other) => !['none', 'sun', undefined].includes(other.facts.heat));
   if (item && !isOpen && !(thing.kind === 'holder' && head.isPartOfAnother))
     guess('item', item, catalogue.itemById.get(item)?.name ?? item);
   if (laundryC !== undefined && !isSaid(chips, 'water')) guess('laundryC', laundryC, `laundry ${laundryC} °C`);
   const place = chips.find(({ field }) => field === 'place')?.value;
   // under a roof the sun warms nothing; a place that nobody has said may be in it
+  if (isBesideHeat) return;
   const isShaded = heat === 'sun' && place !== undefined && place !== 'exposed';
   if (isShaded) guess('heat', 'none', 'no heat');
   else if (heat !== undefined && !chips.some(({ field }) => field === 'heatC'))

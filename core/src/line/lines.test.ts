@@ -161,6 +161,12 @@ const ROWS: readonly (readonly [string, object])[] = [
   ['frame for a mirror', { base: 'hardwood' }],
   ['helmet bag, nylon', { item: 'ordinary', base: 'nylon' }],
   ['smoke alarm cover', { item: 'unknown' }],
+  // what is of, for or beside another thing is not taken for less than that may be
+  ['sign for the stove door, film', { item: 'unknown', heat: 'unknown' }],
+  ['name plate by the wood burner', { item: 'unknown', heat: 'unknown' }],
+  ['plywood sign beside the fireplace', { item: 'unknown', heat: 'unknown' }],
+  ['sign near the radiator', { item: 'ordinary', heat: 'unknown' }],
+  ['sign for the gate', { item: 'ordinary', heat: 'sun' }],
   ['old painted pine door', { finish: 'unknown-finish' }],
   ['stickers for a lunch box', { base: 'pp', food: 'food' }],
   ['oak thing with a name', { food: 'unknown', item: 'unknown', heat: 'unknown' }],

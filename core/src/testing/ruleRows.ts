@@ -295,6 +295,7 @@ export const RULE_ROWS: readonly RuleRow[] = [
     ['-', used(mug, { heat: 'microwave' }), FILM],
     ['-', used(mug, { heat: 'hotDrink' }), 'decal: f/film-metallic'],
     ['cautions', used(mug, { heat: 'hotDrink', food: 'lip' }), 'decal: f/film-metallic'],
+    ['cautions', used(mug, { food: 'unknown' }), 'decal: f/film-metallic'],
     ['-', used(mug, { heat: 'microwave' }), 'paint-stencil: m/film-stencil x/aerosol-enamel'],
   ),
   ...rowsOf(

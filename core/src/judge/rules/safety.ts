@@ -401,8 +401,8 @@ export const safety: readonly Rule[] = [
           'Use a plain film or paint, or keep it out of the microwave.',
           'physics',
         );
-      // what food is warmed in may come to one, whatever else was said of its heat
-      return use.food === 'food' || use.food === 'lip'
+      // what food is warmed in may come to one, whatever else was said of its heat, and so may a thing of which nobody said that it is not
+      return use.food === 'food' || use.food === 'lip' || use.food === 'unknown'
         ? cautions(`${product.name} sparks in a microwave`, keeping('Never in a microwave.'), 'physics')
         : null;
     },

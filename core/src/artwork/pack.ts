@@ -50,7 +50,7 @@ export interface PackedSheet {
   readonly pieces: readonly PackedPiece[];
   /** Length used from the start: what a roll is cut off at. */
   readonly usedLengthMm: number;
-  /** Share of the used length that pieces cover. */
+  /** Share that pieces cover of what is spent: of a whole sheet, of a roll down to where it is cut off. */
   readonly usedShare: number;
   /** Rectangles worth keeping, largest first. */
   readonly offcuts: readonly Bounds[];
@@ -243,7 +243,7 @@ export const packSheets = (
           crossesTape: tapeLinesMm.some((x) => piece.x < x && piece.x + piece.width > x),
         })),
         usedLengthMm,
-        usedShare: page.reduce((sum, { width: w, height: h }) => sum + w * h, 0) / (width * usedLengthMm),
+        usedShare: page.reduce((sum, { width: w, height: h }) => sum + w * h, 0) / (width * length),
         offcuts: offcutsOf(page, width, length, gap, sizing.offcutLeast.typical),
         tapeLinesMm,
       };

@@ -5,7 +5,7 @@ import { installed, node, root } from './run.mjs';
 
 await installed();
 let worst = 0;
-for (const name of ['match', 'artwork', 'plan']) {
+for (const name of ['match', 'artwork', 'plan', 'amounts']) {
   const outfile = path.join(root, `.cache/bench/${name}.mjs`);
   await build({
     entryPoints: [path.join(root, `bench/${name}.ts`)],

@@ -26,6 +26,7 @@ export {
   type Rule,
   type Verdict,
 } from './judge/index.ts';
+export * from './amounts/index.ts';
 export * from './plan/index.ts';
 export * from './match/index.ts';
 export * from './care/index.ts';

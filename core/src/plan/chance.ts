@@ -1,9 +1,8 @@
-import { MS_PER_MINUTE, MS_PER_DAY, MS_PER_HOUR } from '../units/index.ts';
+import { MS_PER_MINUTE, MS_PER_DAY, MS_PER_HOUR, seeded } from '../units/index.ts';
 import type { Catalogue, Figure, Product } from '../materials/index.ts';
 import type { ClimateHour, ClimateSeries } from '../dry/index.ts';
 import { failed, type Outcome } from '../problem/index.ts';
 import type { Piece } from '../piece/index.ts';
-import { seeded } from './bench/random.ts';
 import { Timeline } from './bench/timeline.ts';
 import { benchIdOf, coatProducts, itemsOf, sharedMinutes, type BenchContext, type BenchItem } from './benchProblem.ts';
 import { Fitness, OutdoorHours } from './outdoorDrying.ts';

@@ -10,3 +10,4 @@ export {
   type UnitChoice,
 } from './format.ts';
 export { sayWhen } from './saidDates.ts';
+export { seeded } from './seeded.ts';

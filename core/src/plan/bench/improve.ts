@@ -2,7 +2,7 @@ import { propagated, touching, wholeBounds } from './bounds.ts';
 import { clustersOf, Dispatcher, type Clusters } from './dispatch.ts';
 import type { Model, Point } from './model.ts';
 import { scoreOf, type Score } from './objective.ts';
-import { seeded } from './random.ts';
+import { seeded } from '../../units/index.ts';
 import type { Direction } from './search.ts';
 import { StepDispatcher } from './stepDispatch.ts';
 

@@ -6,7 +6,7 @@ import { benchProblemSchema, checkBenchPlan, readBenchProblem, type BenchProblem
 import { propagated, touching, wholeBounds } from './bounds.ts';
 import { minuteOf, modelOf, type Point } from './model.ts';
 import { scoreOf } from './objective.ts';
-import { seeded } from './random.ts';
+import { seeded } from '../../units/index.ts';
 import { plainRefusal } from './refusal.ts';
 import { Timeline } from './timeline.ts';
 

@@ -1,0 +1,21 @@
+export { coatNeed, type CoatNeedInput } from './coatNeed.ts';
+export { mixFor, type Mix, type MixInput, type MixPart } from './mixFor.ts';
+export { scaleRecipe, type Recipe, type RecipeTarget, type ScaledRecipe } from './scaleRecipe.ts';
+export { packsFor, type Pack, type Packs, type PacksInput } from './packsFor.ts';
+export {
+  cutFromStock,
+  cutLengths,
+  type CutBar,
+  type CutFromStock,
+  type CutLengths,
+  type FromStockInput,
+  type LengthPiece,
+  type LengthsInput,
+  type LengthStock,
+  type PlacedPiece,
+  type Range,
+  type Stock,
+  type StockPiece,
+  type StockRest,
+} from '../cut/index.ts';
+export { priceOf, type PriceInput } from './priceOf.ts';

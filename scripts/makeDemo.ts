@@ -1,5 +1,6 @@
 /** Lays out the demo scene: an observatory getting ready for a public night. Stacks are what Match answers. Run: npx tsx scripts/makeDemo.ts */
 import { mkdirSync, writeFileSync } from 'node:fs';
+import { demoShelf } from './demoShelf.ts';
 import { demoArtworks, designFrom } from './demoArtwork.ts';
 import {
   areaSchema,
@@ -68,7 +69,12 @@ const piece = (
     ],
   };
   const answer = matchLayers(
-    { part: filled.parts[0]!, workshop: settings.workshop, quantity: filled.quantity, due: filled.due },
+    {
+      part: filled.parts[0]!,
+      workshop: { ...settings.workshop, stock: [] },
+      quantity: filled.quantity,
+      due: filled.due,
+    },
     catalogue(),
   );
   const { wants } = facts;
@@ -207,6 +213,7 @@ const text = writeWorkspace({
   overrides: [],
   trials: [],
   artworks,
+  ...demoShelf(),
 });
 const read = readWorkspace(text, catalogue());
 if (!read.ok) throw new Error(JSON.stringify(read.problems, null, 2));

@@ -13,6 +13,7 @@ const ORDER = [
   'line',
   'artwork',
   'dry',
+  'shelf',
   'judge',
   'amounts',
   'plan',

@@ -435,7 +435,10 @@ class Layer {
  * @param leastRestMm least side of an offcut worth keeping; the catalogue's unless given
  * @returns places that keep the gap to each other and the margin to every edge; problems where a number is none
  */
-export const cutFromStock = (input: FromStockInput, leastRestMm = catalogue().sizing.offcutLeast.typical): Outcome<CutFromStock> => {
+export const cutFromStock = (
+  input: FromStockInput,
+  leastRestMm = catalogue().sizing.offcutLeast.typical,
+): Outcome<CutFromStock> => {
   const wrong = wrongIn(input);
   if (wrong.length) return failed(...wrong);
   const { pieces, stock, marginMm } = input;

@@ -1,6 +1,7 @@
 import {
   bestFirst,
   helpOf,
+  workshopOf,
   type BenchContext,
   type Help,
   type PlanPiecesOptions,
@@ -28,13 +29,19 @@ const openOf = (stack: Stack, brief: Brief, catalogue: Catalogue, preferences: P
  * is not known that is known of the piece's own layers.
  */
 const fasterStacks = (
-  { parts: [part], quantity, due }: Piece,
-  { catalogue, workshop }: BenchContext,
+  piece: Piece,
+  context: BenchContext,
   preferences: Preferences,
 ): { readonly stack: Stack; readonly what: string }[] => {
+  const { catalogue } = context;
+  const {
+    parts: [part],
+    quantity,
+    due,
+  } = piece;
   if (!part?.stack) return [];
   const { stack } = part;
-  const brief = { part, workshop, quantity, due };
+  const brief = { part, workshop: workshopOf(piece, context), quantity, due };
   const open = openOf(stack, brief, catalogue, preferences) ?? new Set<string>();
   return stack.operations
     .flatMap((operation) => {

@@ -328,15 +328,17 @@ export const workshopSchema = z.strictObject({
   tools: z.array(z.enum(TOOLS)),
   /** Largest cut of the cutter, mm; null: not said. */
   bed: z.strictObject({ widthMm: millimetres, lengthMm: millimetres }).nullable().default(null),
-  /** How old what is on the shelf is, months, where the crafter said so; what is not named is reckoned as fresh. */
+  /** What is on the shelf and how old the freshest of it is, months; null: nobody knows. What is not named will be bought, and is fresh. */
   stock: z
-    .array(z.strictObject({ productId: z.string().min(1), ageMonths: bounded(0, 600, 'months') }))
-    .max(500, 'at most 500 products')
+    .array(z.strictObject({ productId: z.string().min(1), ageMonths: bounded(0, 1200, 'months').nullable() }))
+    .max(10_000, 'at most 10000 products')
     .default([]),
   temperatureC: bounded(-30, 50, '°C'),
   relativeHumidity: bounded(0, 100, '% RH'),
 });
 export type Workshop = z.output<typeof workshopSchema>;
+/** A workshop without its shelf, which is kept apart. */
+export type BareWorkshop = Omit<Workshop, 'stock'>;
 
 /** Ways of working on which crafters differ; each has a default and a reason. */
 export const schoolsSchema = z.strictObject({

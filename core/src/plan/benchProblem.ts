@@ -3,10 +3,18 @@ import type { z } from 'zod';
 import type { Catalogue, Figure, Product, Stage } from '../materials/index.ts';
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
 import type { ClimateSeries } from '../dry/index.ts';
-import { catalogueFor, type Piece, type Schools, type Trial, type Workshop } from '../piece/index.ts';
+import {
+  catalogueFor,
+  type Piece,
+  type Schools,
+  type Trial,
+  type BareWorkshop,
+  type Workshop,
+} from '../piece/index.ts';
 import { verdictOfPiece, type StackVerdict } from './asked.ts';
 import { benchProblemSchema, type BenchProblem } from './bench/problem.ts';
 import { BenchCalendars, CRAFTER } from './calendars.ts';
+import { workshopFor, type Shelf } from '../shelf/index.ts';
 import { freeWindows, type BenchHours, type FreeWindow } from './hours.ts';
 import { withKept, type KeptLag } from './keptLags.ts';
 import { OutdoorDrying, wholeMinutes } from './outdoorDrying.ts';
@@ -19,7 +27,9 @@ export interface BenchContext extends BenchHours {
   /** ISO instant before which nothing begins. */
   readonly now: string;
   readonly catalogue: Catalogue;
-  readonly workshop: Workshop;
+  readonly workshop: BareWorkshop;
+  /** What is on the shelf: each piece is judged by its age when it is made. Empty where it is left out. */
+  readonly shelf?: Shelf | undefined;
   readonly schools?: Schools | undefined;
   /** The user's own tries: they settle what would be tried first. */
   readonly trials?: readonly Trial[] | undefined;
@@ -371,6 +381,7 @@ const isPlannable = (instant: string | null): boolean => {
   return at >= Date.UTC(2000, 0, 1) && at <= Date.UTC(2200, 0, 1);
 };
 
+const NO_SHELF: Shelf = { cans: [], uses: [] };
 const LOOKED_AHEAD_DAYS = 30;
 
 /** When work can go on at the earliest: now, or with the next free hours. */
@@ -381,17 +392,22 @@ const nextFree = (context: BenchContext): string => {
   return new Date(Math.max(now, first?.start ?? now)).toISOString();
 };
 
+/** The workshop with its shelf as it is when a piece is made. */
+export const workshopOf = (piece: Piece, { workshop, shelf, now, catalogue }: BenchContext): Workshop =>
+  workshopFor(workshop, shelf ?? NO_SHELF, piece, now, catalogue);
+
 /** The pieces with their steps, and for each why it cannot be planned. */
 export const itemsOf = (pieces: readonly Piece[], context: BenchContext): BenchItem[] => {
   const earliest = nextFree(context);
   return pieces.map((piece) => {
-    const read = stepsOf(piece, context.catalogue, context.workshop, {
+    const workshop = workshopOf(piece, context);
+    const read = stepsOf(piece, context.catalogue, workshop, {
       schools: context.schools,
       trials: context.trials,
       places: { rack: context.rackPlaces ?? null, turner: context.turnerPlaces ?? 1 },
       air: context.airflow,
     });
-    const verdict = verdictOfPiece(piece, context.catalogue, context.workshop, {
+    const verdict = verdictOfPiece(piece, context.catalogue, workshop, {
       schools: context.schools,
       trials: context.trials,
     });

@@ -155,7 +155,7 @@ describe('tries', () => {
       steps(tins).find(({ id }) => id === tryId)!,
       tins,
       all,
-      CONTEXT.workshop,
+      { ...CONTEXT.workshop, stock: [] },
       {},
       result,
       '2026-11-24T19:00:00Z',
@@ -414,10 +414,9 @@ test('every step of the whole says what it needs of hands: none is asked twice',
   const operations: readonly Operation[] = stackFrom(
     'pile-stipple: m/card h/hold-pins x/exterior-latex u/wet',
   ).operations;
-  const needs = stepsOf(
-    pieceOf({ methodId: 'pile-stipple', operations: [...operations] }, 'coir'),
-    all,
-    CONTEXT.workshop,
-  ).flatMap((step) => step.needs.map((need) => `${step.id} ${need}`));
+  const needs = stepsOf(pieceOf({ methodId: 'pile-stipple', operations: [...operations] }, 'coir'), all, {
+    ...CONTEXT.workshop,
+    stock: [],
+  }).flatMap((step) => step.needs.map((need) => `${step.id} ${need}`));
   expect(new Set(needs).size).toBe(needs.length);
 });

@@ -64,7 +64,7 @@ const windows = freeWindows(NOW, NOW + 60 * DAY_MS, contextAt(NOW, null));
 
 /** What really happens to a crafter who follows the plan: true weather, true drying, told apart from the planner's tries. */
 const lived = (context: BenchContext, week: WeekPlan, truth: ClimateSeries, roll: () => number): number => {
-  const steps = stepsOf(board, all, context.workshop);
+  const steps = stepsOf(board, all, { ...context.workshop, stock: [] });
   const range = ({ low, typical, high }: { low: number; typical: number; high: number }) => {
     const z = bell(roll);
     return typical + ((z < 0 ? typical - low : high - typical) * z) / 1.645;

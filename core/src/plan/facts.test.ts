@@ -24,7 +24,7 @@ type Done = Record<string, Record<string, string>>;
 const planned = (own: readonly Piece[], done: Done, context: Partial<BenchContext> = {}) =>
   planPieces(own, { ...CONTEXT, ...context, done }, { budget: FIRST_LOOK });
 const stepsOfPiece = (piece: Piece) =>
-  stepsOf(piece, all, CONTEXT.workshop, { places: { rack: 12, turner: 1 } }).map(({ id }) => id);
+  stepsOf(piece, all, { ...CONTEXT.workshop, stock: [] }, { places: { rack: 12, turner: 1 } }).map(({ id }) => id);
 const hoursBefore = (hours: number) => new Date(Date.parse(NOW) - hours * 3_600_000).toISOString();
 
 const move = fc.record({
@@ -90,7 +90,7 @@ describe('facts never lock', () => {
 
   test('a step that was moved gives way to a fact after which it can no longer stand there', () => {
     const now = '2026-11-28T09:00:00.000Z';
-    const steps = stepsOf(signs, all, CONTEXT.workshop, { places: { rack: 12, turner: 1 } });
+    const steps = stepsOf(signs, all, { ...CONTEXT.workshop, stock: [] }, { places: { rack: 12, turner: 1 } });
     const slow = steps.find(({ lags }) => lags.some(({ time }) => time.high >= 120))!;
     const soon = '2026-11-28T09:15:00.000Z';
     const moved = { ...signs, pins: [{ stepId: slow.id, at: soon }] };
@@ -107,8 +107,9 @@ describe('facts never lock', () => {
   test('a coat that gives way to a fact still never comes between its windows', () => {
     const now = '2026-11-28T09:00:00.000Z';
     const found = pieces.flatMap((piece) =>
-      stepsOf(piece, all, CONTEXT.workshop, { places: { rack: 12, turner: 1 } }).flatMap((step, _index, steps) =>
-        step.lags.some(({ windows }) => (windows?.length ?? 0) > 1) ? [{ piece, step, steps }] : [],
+      stepsOf(piece, all, { ...CONTEXT.workshop, stock: [] }, { places: { rack: 12, turner: 1 } }).flatMap(
+        (step, _index, steps) =>
+          step.lags.some(({ windows }) => (windows?.length ?? 0) > 1) ? [{ piece, step, steps }] : [],
       ),
     )[0];
     if (!found) throw new Error('No coat of the demo has two windows.');

@@ -172,8 +172,9 @@ describe('the whole bench', () => {
     const at = planned([of('demo-boards')], { outdoor: wet }).plans['demo-boards']!.steps.find(
       ({ stepId }) => stepId === 'finish#3',
     )!;
-    const label = stepsOf(of('demo-boards'), all, CONTEXT.workshop).find(({ id }) => id === 'finish#3')!.firm!.time
-      .high;
+    const label = stepsOf(of('demo-boards'), all, { ...CONTEXT.workshop, stock: [] }).find(
+      ({ id }) => id === 'finish#3',
+    )!.firm!.time.high;
     expect(at.isBeyondForecast).toBe(true);
     expect((Date.parse(at.driesUntil!) - Date.parse(at.end)) / 60_000).toBeGreaterThan(label);
   });
@@ -281,7 +282,7 @@ describe('facts, moves and dates', () => {
       waitMinutes: 600,
       note: '',
     };
-    const steps = stepsOf({ ...signs, extraSteps: [own] }, all, CONTEXT.workshop);
+    const steps = stepsOf({ ...signs, extraSteps: [own] }, all, { ...CONTEXT.workshop, stock: [] });
     const at = steps.findIndex(({ id }) => id === 'own-glue#1');
     expect(steps[at - 1]!.id).toBe('sand-bare#1');
     expect(steps[at]!.minutes).toBe(20); // 5 + 6 × 2, in whole steps of 5 minutes

@@ -99,13 +99,16 @@ const weekLines = (week: WeekPlan): (string | null)[] => [
 describe('the steps of each piece', () => {
   test.each(
     demoPieces.filter(({ parts }) => parts.some(({ stack }) => stack)).map((piece) => [piece.id, piece] as const),
-  )('%s', (_id, piece) => expect(text(stepLines(stepsOf(piece, all, demoBench.workshop)))).toMatchSnapshot());
+  )('%s', (_id, piece) =>
+    expect(text(stepLines(stepsOf(piece, all, { ...demoBench.workshop, stock: [] })))).toMatchSnapshot(),
+  );
   test('in a cold, damp workshop, for one piece', () =>
     expect(
       text(
         stepLines(
           stepsOf({ ...of('signs'), quantity: 1 }, all, {
             ...demoBench.workshop,
+            stock: [],
             temperatureC: 12,
             relativeHumidity: 75,
           }),
@@ -143,7 +146,7 @@ describe('the week', () => {
     ).toMatchSnapshot());
   test('after some of it was done, and some moved', () => {
     const piece = of('boards');
-    const [first, second, third] = stepsOf(piece, all, demoBench.workshop);
+    const [first, second, third] = stepsOf(piece, all, { ...demoBench.workshop, stock: [] });
     const done = { [piece.id]: { [first!.id]: '2026-11-24T19:00:00.000Z', [second!.id]: '2026-11-24T20:00:00.000Z' } };
     const pins = [
       { stepId: third!.id, at: '2026-12-05T10:00:00.000Z' },
@@ -181,7 +184,9 @@ describe('a day to begin', () => {
 
 describe('beside the week', () => {
   const week = planned(some);
-  const stepsById = Object.fromEntries(some.map((piece) => [piece.id, stepsOf(piece, all, demoBench.workshop)]));
+  const stepsById = Object.fromEntries(
+    some.map((piece) => [piece.id, stepsOf(piece, all, { ...demoBench.workshop, stock: [] })]),
+  );
 
   test('the calendar file', () => {
     const own = [of('bags')];

@@ -1143,8 +1143,9 @@ export const RULE_ROWS: readonly RuleRow[] = [
     ['unknown', at(wood, { stock: [{ productId: 'craft-acrylic', ageMonths: 37 }] }), PAINT],
     ['cautions', at(wood, { stock: [{ productId: 'craft-acrylic', ageMonths: 36 }] }), PAINT],
     ['-', at(glass, { stock: [{ productId: 'film-permanent', ageMonths: 24 }] }), FILM],
-    ['cautions', at(wood, { stock: [{ productId: 'craft-acrylic', ageMonths: 31 }] }), PAINT],
-    ['-', at(wood, { stock: [{ productId: 'craft-acrylic', ageMonths: 30 }] }), PAINT],
+    ['cautions', at(wood, { stock: [{ productId: 'craft-acrylic', ageMonths: 24.5 }] }), PAINT],
+    ['-', at(wood, { stock: [{ productId: 'craft-acrylic', ageMonths: 24 }] }), PAINT],
+    ['cautions', at(wood, { stock: [{ productId: 'craft-acrylic', ageMonths: null }] }), PAINT],
     ['-', glass, FILM],
   ),
   ...rowsOf(

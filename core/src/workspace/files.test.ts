@@ -30,6 +30,8 @@ const workspace: Workspace = {
   overrides: [],
   artworks: [],
   trials: [],
+  shelf: [],
+  uses: [],
 };
 
 describe('an export', () => {

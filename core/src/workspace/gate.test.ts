@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import { plainPiece } from '../piece/index.ts';
+import { plainCan, type CanUse } from '../shelf/index.ts';
 import {
   gate,
   MOST_ARTWORK,
@@ -26,7 +27,9 @@ const nothing: Standing = {
   pieces: [],
   events: [],
   trials: [],
-  settings: null,
+  shelf: [],
+  canIds: new Set(),
+  uses: [],
 };
 const mark = {
   id: 'e1',
@@ -36,6 +39,16 @@ const mark = {
   coat: 1,
   at: '2026-11-24T19:00:00Z',
   outcome: 'done',
+};
+const taken: CanUse = {
+  id: 'u1',
+  canId: 'c1',
+  at: '2026-11-24T19:00:00Z',
+  as: 'used',
+  amount: 20,
+  pieceId: null,
+  eventId: null,
+  note: '',
 };
 const chalk = { id: 'own-chalk', name: 'Shed chalk', like: 'craft-acrylic' };
 const change = (table: RecordChange['table'], after: unknown, before: unknown = null): RecordChange => ({
@@ -122,12 +135,12 @@ describe('what others use is not taken away', () => {
     [
       'a product that stands on the shelf',
       change('ownProducts', null, chalk),
-      {
-        settings: {
-          ...plainSettings(),
-          workshop: { ...plainSettings().workshop, stock: [{ productId: 'x', ageMonths: 2 }] },
-        },
-      },
+      { shelf: [plainCan('c1', { productId: 'x' })] },
+    ],
+    [
+      'a can from which something was taken',
+      change('shelf', null, plainCan('x', { name: 'Rope' })),
+      { uses: [{ ...taken, canId: 'x' }] },
     ],
     [
       'a drawing',

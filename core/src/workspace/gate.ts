@@ -4,15 +4,17 @@ import { failed, type Outcome, type Problem } from '../problem/index.ts';
 import { MAX_LENGTH } from './readWorkspace.ts';
 import { readRecord, RECORDS, type RecordName, type TableName } from './records.ts';
 import {
+  mendedCan,
   mendedEvent,
   mendedPiece,
-  mendedSettings,
   mendedTrial,
+  mendedUse,
   partsOf,
   type Broken,
   type Known,
 } from './references.ts';
-import type { BenchEvent, Settings } from './settings.ts';
+import type { Can, CanUse } from '../shelf/index.ts';
+import type { BenchEvent } from './settings.ts';
 
 /** One record before and after a change; null where it was not there. */
 export interface RecordChange {
@@ -33,7 +35,9 @@ export interface Standing extends UsersOwn {
   /** What may refer to something that was taken away; empty where nothing was. */
   readonly events: readonly BenchEvent[];
   readonly trials: readonly Trial[];
-  readonly settings: Settings | null;
+  readonly shelf: readonly Can[];
+  readonly canIds: ReadonlySet<string>;
+  readonly uses: readonly CanUse[];
 }
 
 /** Longest that all drawings together may be, in characters: so much of a file that can be read again. */
@@ -50,8 +54,11 @@ const brokenIn = (table: TableName, value: unknown, known: Known, at: string): r
       return mendedEvent(value as BenchEvent, known, at).broken;
     case 'trials':
       return mendedTrial(value as Trial, known, at).broken;
+    case 'shelf':
+      return mendedCan(value as Can, known, at).broken;
+    case 'uses':
+      return mendedUse(value as CanUse, known, at).broken;
     case 'settings':
-      return mendedSettings(value as Settings, known, at).broken;
     case 'artworks':
     case 'ownProducts':
     case 'overrides':
@@ -65,7 +72,7 @@ const nameOf = (value: unknown): string => {
 };
 
 /** What leads to a record that is taken away, by kind of record; kinds to which nothing leads are not named. */
-export const LED_TO = { pieces: 'piece', artworks: 'artwork', ownProducts: 'product' } as const;
+export const LED_TO = { pieces: 'piece', artworks: 'artwork', ownProducts: 'product', shelf: 'can' } as const;
 
 /** Complaints about whatever still uses a record that the change takes away. */
 const inUse = (changes: readonly RecordChange[], standing: Standing, known: Known): Problem[] => {
@@ -75,7 +82,8 @@ const inUse = (changes: readonly RecordChange[], standing: Standing, known: Know
     ...standing.pieces.map((value) => ['pieces', value, nameOf(value)] as const),
     ...standing.events.map((value) => ['events', value, 'a mark'] as const),
     ...standing.trials.map((value) => ['trials', value, 'a trial'] as const),
-    ...(standing.settings ? [['settings', standing.settings, 'the shelf of the settings'] as const] : []),
+    ...standing.shelf.map((value) => ['shelf', value, `${nameOf(value)} on the shelf`] as const),
+    ...standing.uses.map((value) => ['uses', value, 'what was taken from it'] as const),
   ];
   const missing = users.flatMap(([table, value, by]) =>
     brokenIn(table, value, known, '').flatMap(({ missing: one }) => (one ? [{ ...one, by }] : [])),
@@ -165,6 +173,7 @@ export const gate = (
   const known = {
     catalogue: users.ok ? users.catalogue : withFitting(catalogue, standing),
     artworkIds: standing.artworkIds,
+    canIds: standing.canIds,
     partsOf: partsOf(standing.pieces),
   };
   const added = whole.flatMap(({ table, id, before, after }) => {

@@ -16,6 +16,7 @@ export { exportWorkspace } from './exportWorkspace.ts';
 export { marksOf, stepOfEvent } from './marks.ts';
 export { onePartEach } from './onePart.ts';
 export { oneSizeEach } from './oneSize.ts';
+export { onTheShelf } from './onTheShelf.ts';
 export { unsaidAgain } from './unsaid.ts';
 export { takenBack, takenOver, type TakenBack } from './takenBack.ts';
 export { gate, LED_TO, MOST_ARTWORK, type RecordChange, type Standing } from './gate.ts';

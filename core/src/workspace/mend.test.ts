@@ -6,6 +6,7 @@ import { SOON_MS, timed } from '../testing/time.ts';
 import { catalogue } from '../materials/index.ts';
 import { plainPiece } from '../piece/index.ts';
 import { problemSentence } from '../problem/index.ts';
+import { plainCan } from '../shelf/index.ts';
 import {
   mendWorkspace,
   plainSettings,
@@ -39,6 +40,8 @@ const plain: Workspace = {
   overrides: [],
   artworks: [],
   trials: [],
+  shelf: [],
+  uses: [],
 };
 const withPart = (change: object, piece = bowl) => ({ ...piece, parts: [{ ...piece.parts[0]!, ...change }] });
 const surface = bowl.parts[0]!.surface;
@@ -203,15 +206,30 @@ describe('a file with something broken in it is refused whole, and can be read w
       [],
     ],
     [
-      'a shelf with what is not there',
+      'a can of a product that is not there keeps its name',
+      { shelf: [plainCan('c1', { productId: 'gone' })] },
+      'shelf.0.productId',
+      ({ shelf }) => shelf,
+      [plainCan('c1', { name: 'gone' })],
+    ],
+    [
+      'what was taken from a can that is not there',
       {
-        settings: {
-          ...plain.settings,
-          workshop: { ...plain.settings.workshop, stock: [{ productId: 'gone', ageMonths: 3 }] },
-        },
+        uses: [
+          {
+            id: 'u1',
+            canId: 'gone',
+            at: '2026-11-24T19:00:00Z',
+            as: 'used',
+            amount: 20,
+            pieceId: null,
+            eventId: null,
+            note: '',
+          },
+        ],
       },
-      'settings.workshop.stock.0.productId',
-      ({ settings }) => settings.workshop.stock,
+      'uses.0.canId',
+      ({ uses }) => uses,
       [],
     ],
   ])('%s', (_name, change, at, of, rest) => {

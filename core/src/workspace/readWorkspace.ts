@@ -1,9 +1,10 @@
 import { fittingProducts, overlay, usersCatalogue, type Catalogue } from '../materials/index.ts';
 import { failed, readBySchema, readJson, type Outcome, type Problem } from '../problem/index.ts';
 import { noteRead, readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf } from './records.ts';
-import { mendedEvent, mendedPiece, mendedSettings, mendedTrial, partsOf, type Mended } from './references.ts';
+import { mendedCan, mendedEvent, mendedPiece, mendedTrial, mendedUse, partsOf, type Mended } from './references.ts';
 import { onePartEach } from './onePart.ts';
 import { oneSizeEach } from './oneSize.ts';
+import { onTheShelf } from './onTheShelf.ts';
 import { workspaceSchema, WORKSPACE_VERSION, type Workspace } from './schema.ts';
 import { unsaidAgain } from './unsaid.ts';
 
@@ -27,6 +28,8 @@ const MIGRATIONS: Readonly<Record<number, Migration>> = {
   3: onePartEach,
   // 5: the clear size is the measured area's; how a design is cut, and its share of the width, get their defaults from the schema
   4: oneSizeEach,
+  // 6: what is on the shelf are cans of their own
+  5: onTheShelf,
 };
 
 const NOTHING_CHANGED = 'Nothing was changed. Export the file again from where it came from, or mend that field.';
@@ -140,12 +143,14 @@ const examined = (workspace: Workspace, catalogue: Catalogue): Examined => {
     catalogue,
   );
   const artworkIds = new Set(once.artworks.kept.map(({ id }) => id));
-  const known = { catalogue: own.catalogue, artworkIds, partsOf: partsOf(once.pieces.kept) };
+  const canIds = new Set(once.shelf.kept.map(({ id }) => id));
+  const known = { catalogue: own.catalogue, artworkIds, canIds, partsOf: partsOf(once.pieces.kept) };
   const pieces = mendedAll(once.pieces.kept, (piece, index) => mendedPiece(piece, known, `pieces.${index}`));
   const standing = { ...known, partsOf: partsOf(pieces.kept) };
   const events = mendedAll(once.events.kept, (event, index) => mendedEvent(event, standing, `events.${index}`));
   const trials = mendedAll(once.trials.kept, (trial, index) => mendedTrial(trial, known, `trials.${index}`));
-  const settings = mendedSettings(workspace.settings, known, 'settings');
+  const shelf = mendedAll(once.shelf.kept, (can, index) => mendedCan(can, known, `shelf.${index}`));
+  const uses = mendedAll(once.uses.kept, (use, index) => mendedUse(use, standing, `uses.${index}`));
   return {
     workspace: {
       ...workspace,
@@ -155,12 +160,13 @@ const examined = (workspace: Workspace, catalogue: Catalogue): Examined => {
       artworks: once.artworks.kept,
       ownProducts: own.ownProducts,
       overrides: own.overrides,
-      settings: settings.value ?? workspace.settings,
+      shelf: shelf.kept,
+      uses: uses.kept,
     },
     broken: [
       ...RECORD_NAMES.flatMap((name) => once[name].broken),
       ...own.problems,
-      ...[pieces, events, trials, settings].flatMap(({ broken }) => broken),
+      ...[pieces, events, trials, shelf, uses].flatMap(({ broken }) => broken),
     ],
   };
 };

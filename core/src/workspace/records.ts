@@ -3,6 +3,7 @@ import { artworkRecordSchema } from '../artwork/index.ts';
 import { overrideSchema, ownProductSchema } from '../materials/index.ts';
 import { pieceSchema, trialSchema } from '../piece/index.ts';
 import { readBySchema, type Outcome } from '../problem/index.ts';
+import { canSchema, canUseSchema } from '../shelf/index.ts';
 import { eventSchema, settingsSchema } from './settings.ts';
 
 interface RecordKind<Schema extends z.ZodType> {
@@ -30,6 +31,8 @@ export const RECORDS = {
   ownProducts: kind(ownProductSchema, 'a product of your own', 'products of your own', 5000, ({ id }) => id),
   overrides: kind(overrideSchema, 'a figure of your own', 'figures of your own', 5000, ({ figure }) => figure),
   artworks: kind(artworkRecordSchema, 'an artwork', 'artworks', 2000, ({ id }) => id),
+  shelf: kind(canSchema, 'a can', 'cans', 10_000, ({ id }) => id),
+  uses: kind(canUseSchema, 'an amount taken from a can', 'amounts taken from cans', 100_000, ({ id }) => id),
   trials: kind(trialSchema, 'a trial', 'trials', 5000, ({ id }) => id),
 } as const;
 export type RecordName = keyof typeof RECORDS;

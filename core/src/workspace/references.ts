@@ -1,12 +1,14 @@
 import type { Catalogue } from '../materials/index.ts';
 import type { Operation, Part, Piece, Trial } from '../piece/index.ts';
 import type { Problem } from '../problem/index.ts';
-import type { BenchEvent, Settings } from './settings.ts';
+import type { Can, CanUse } from '../shelf/index.ts';
+import type { BenchEvent } from './settings.ts';
 
 /** What references can lead to: the records beside it, and the catalogue with the user's own products. */
 export interface Known {
   readonly catalogue: Catalogue;
   readonly artworkIds: ReadonlySet<string>;
+  readonly canIds: ReadonlySet<string>;
   /** Ids of the parts of each piece. */
   readonly partsOf: ReadonlyMap<string, readonly string[]>;
 }
@@ -17,6 +19,7 @@ export const partsOf = (pieces: readonly Piece[]): Known['partsOf'] =>
 /** What kinds of things are referred to, with what is allowed in their place and whether they are known. */
 const TARGETS = {
   artwork: ['the id of an artwork in the file', (id: string, { artworkIds }: Known) => artworkIds.has(id)],
+  can: ['the id of a can on the shelf', (id: string, { canIds }: Known) => canIds.has(id)],
   piece: ['the id of a piece in the file', (id: string, known: Known) => known.partsOf.has(id)],
   base: ['a material of the catalogue', (id: string, { catalogue }: Known) => catalogue.baseById.has(id)],
   finish: ['a finish of the catalogue', (id: string, { catalogue }: Known) => catalogue.finishById.has(id)],
@@ -186,13 +189,17 @@ export const mendedTrial = (trial: Trial, known: Known, at: string): Mended<Tria
   return { value: follow.broken.length ? null : trial, broken: follow.broken };
 };
 
-/** The settings without what stands on the shelf and is not in the catalogue. */
-export const mendedSettings = (settings: Settings, known: Known, at: string): Mended<Settings> => {
+/** A can; one of a product that is not in the catalogue keeps its name alone. */
+export const mendedCan = (can: Can, known: Known, at: string): Mended<Can> => {
   const follow = new Follower(known, at);
-  const stock = settings.workshop.stock.filter(({ productId }, index) =>
-    follow.leads('product', productId, `workshop.stock.${index}.productId`),
-  );
-  return follow.broken.length
-    ? { value: { ...settings, workshop: { ...settings.workshop, stock } }, broken: follow.broken }
-    : { value: settings, broken: [] };
+  const { productId } = can;
+  if (productId === null || follow.leads('product', productId, 'productId')) return { value: can, broken: [] };
+  return { value: { ...can, productId: null, name: can.name ?? productId, figures: [] }, broken: follow.broken };
+};
+
+/** What was taken from a can, or nothing of it where the can is not there; from a piece that is gone it was taken all the same. */
+export const mendedUse = (use: CanUse, known: Known, at: string): Mended<CanUse> => {
+  const follow = new Follower(known, at);
+  follow.leads('can', use.canId, 'canId');
+  return { value: follow.broken.length ? null : use, broken: follow.broken };
 };

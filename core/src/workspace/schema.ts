@@ -3,7 +3,7 @@ import { RECORDS, type RecordName } from './records.ts';
 import { settingsSchema } from './settings.ts';
 
 /** Version of the document's format; older ones are migrated, newer ones refused. */
-export const WORKSPACE_VERSION = 5;
+export const WORKSPACE_VERSION = 6;
 
 const listOf = <Name extends RecordName>(name: Name): z.ZodArray<(typeof RECORDS)[Name]['schema']> =>
   z.array(RECORDS[name].schema).max(RECORDS[name].most, `at most ${RECORDS[name].most} ${RECORDS[name].many}`);
@@ -18,6 +18,8 @@ export const workspaceSchema = z.strictObject({
   ownProducts: listOf('ownProducts'),
   overrides: listOf('overrides'),
   artworks: listOf('artworks'),
+  shelf: listOf('shelf'),
+  uses: listOf('uses'),
   trials: listOf('trials'),
 });
 export type Workspace = z.output<typeof workspaceSchema>;

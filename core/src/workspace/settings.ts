@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { LENGTH_UNITS } from '../units/index.ts';
 import { climateSeriesSchema } from '../dry/index.ts';
 import { exceptionSchema, freeHoursSchema, quietHoursSchema, type FreeHours } from '../plan/index.ts';
-import { DEFAULT_SCHOOLS, plainWorkshop, schoolsSchema, workshopSchema } from '../piece/index.ts';
+import { DEFAULT_SCHOOLS, plainWorkshop, schoolsSchema, workshopSchema, type BareWorkshop } from '../piece/index.ts';
 
 const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
 
@@ -69,7 +69,8 @@ export const settingsSchema = z.strictObject({
   /** IANA zone of the bench. */
   zone: z.string().refine(isZone, 'an IANA time zone such as Europe/Berlin'),
   freeHours: freeHoursSchema,
-  workshop: workshopSchema,
+  /** What is on the shelf are things of their own. */
+  workshop: workshopSchema.omit({ stock: true }),
   schools: schoolsSchema,
   bench: benchSettingsSchema.default(PLAIN_BENCH),
 });
@@ -82,13 +83,18 @@ const PLAIN_HOURS: FreeHours = [
   [['09:00', '16:00']],
 ];
 
+const bareWorkshop = (): BareWorkshop => {
+  const { stock: _, ...workshop } = plainWorkshop();
+  return workshop;
+};
+
 export const plainSettings = (zone = 'UTC'): Settings => ({
   length: 'mm',
   temperature: 'C',
   theme: 'light',
   zone,
   freeHours: PLAIN_HOURS,
-  workshop: plainWorkshop(),
+  workshop: bareWorkshop(),
   schools: DEFAULT_SCHOOLS,
   bench: PLAIN_BENCH,
 });

@@ -30,6 +30,8 @@ const WHOLE = new Set([
   'placement',
   'judgedBy',
   'cut',
+  'size',
+  'aged',
 ]);
 
 const isFields = (value: unknown): value is Fields =>

@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { draws } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import { problemSentence } from '../problem/index.ts';
+import { plainCan, shelfAt } from '../shelf/index.ts';
 import {
   oneSizeEach,
   readWorkspace,
@@ -68,6 +69,30 @@ describe('a clear size of version 4 is the area of version 5', () => {
     expect(oneSizeEach({ pieces: 'none' })).toEqual({ pieces: 'none' });
     expect(oneSizeEach({ pieces: [7, { parts: 3 }] })).toEqual({ pieces: [7, { parts: 3 }] });
   });
+});
+
+describe('ages in the settings of version 5 are cans of version 6', () => {
+  const older = (stock: unknown) => {
+    const copy = JSON.parse(example(5)) as { settings: { workshop: Record<string, unknown> } };
+    copy.settings.workshop['stock'] = stock;
+    return readWorkspace(JSON.stringify(copy), all);
+  };
+  test('as old as was said, on a day that nobody wrote down; of all else nothing is said', () => {
+    const opened = older([{ productId: 'craft-acrylic', ageMonths: 40 }]);
+    if (!opened.ok) throw new Error(problemSentence(opened.problems[0]!));
+    const { shelf, settings } = opened.workspace;
+    expect(shelf).toEqual([
+      { ...plainCan('stock.craft-acrylic', { productId: 'craft-acrylic' }), aged: { months: 40, on: null } },
+    ]);
+    expect('stock' in settings.workshop).toBe(false);
+    expect(shelfAt(shelf, [], '2030-01-01T00:00:00Z', all).stock).toEqual([
+      { productId: 'craft-acrylic', ageMonths: 40 },
+    ]);
+  });
+  test.each([[[{ productId: 'gone', ageMonths: 4 }]], [[7]], [[{ productId: 'craft-acrylic', ageMonths: -1 }]]])(
+    '%j is refused',
+    (stock) => expect(older(stock).ok).toBe(false),
+  );
 });
 
 describe('writing', () => {

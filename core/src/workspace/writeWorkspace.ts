@@ -25,6 +25,8 @@ export const writeWorkspace = (workspace: Workspace): string =>
       ownProducts: byId(workspace.ownProducts),
       trials: byId(workspace.trials),
       artworks: byId(workspace.artworks),
+      shelf: byId(workspace.shelf),
+      uses: byId(workspace.uses),
     }),
     null,
     2,

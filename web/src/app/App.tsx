@@ -55,6 +55,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../steps/week/WeekPage.tsx')).WeekPage }),
       },
       {
+        path: 'shelf',
+        lazy: async () => ({ Component: (await import('../steps/shelf/ShelfPage.tsx')).ShelfPage }),
+      },
+      {
         path: 'handbook/:entry?',
         lazy: async () => ({ Component: (await import('../steps/handbook/HandbookPage.tsx')).HandbookPage }),
       },

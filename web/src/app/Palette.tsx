@@ -29,6 +29,7 @@ const Palette = () => {
       onClick: go(`/handbook/${id}`),
     })),
     { id: 'week', label: 'Week', onClick: go('/week') },
+    { id: 'shelf', label: 'Shelf', onClick: go('/shelf') },
     { id: 'new', label: 'New piece', onClick: go('/pieces/new') },
     { id: 'settings', label: 'Settings', onClick: go('/settings') },
   ];

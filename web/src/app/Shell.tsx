@@ -48,6 +48,7 @@ export const Shell = () => {
     ['n', () => void navigate('/pieces/new')],
     ['p', () => void navigate('/pieces')],
     ['w', () => void navigate('/week')],
+    ['s', () => void navigate('/shelf')],
   ]);
   // in a field that is being written in, the browser's own undo comes first
   useHotkeys(
@@ -78,6 +79,9 @@ export const Shell = () => {
         </NavLink>
         <NavLink to="/week" className="sg-place">
           Week
+        </NavLink>
+        <NavLink to="/shelf" className="sg-place">
+          Shelf
         </NavLink>
         <NavLink to="/handbook" className="sg-place">
           Handbook

@@ -8,6 +8,8 @@ import {
   usersCatalogue,
   type ArtworkRecord,
   type BenchEvent,
+  type Can,
+  type CanUse,
   type Catalogue,
   type Override,
   type OwnProduct,
@@ -263,13 +265,23 @@ export const useChanges = () => {
           name,
         ),
       ),
+    /** Puts things on the shelf, or changes what is said of them. */
+    keepCans: (cans: readonly Can[], name: string) => keep(() => store.keep('shelf', cans, name)),
+    /** Takes a thing off the shelf, with what was taken from it. */
+    dropCan: (id: string, name: string) => keep(() => store.drop([{ table: 'shelf', id }], name)),
+    addUse: (use: CanUse, name: string) => keep(() => store.keep('uses', [use], name)),
+    dropUse: (id: string, name: string) => keep(() => store.drop([{ table: 'uses', id }], name)),
     keepTrials: (trials: readonly Trial[], name: string) => keep(() => store.keep('trials', trials, name)),
     dropTrial: (id: string, name: string) => keep(() => store.drop([{ table: 'trials', id }], name)),
     replace: (workspace: Workspace, name: string) => keep(() => store.replaceWorkspace(workspace, name)),
     /** Lays the demo out, with its drawings, in place of what is there of it. */
     layOutDemo: (name: string) => keep(async () => store.layOut(await readDemo(), name)),
     removeDemo: (name: string) =>
-      keep(async () => store.takeAway(new Set((await readDemo()).pieces.map(({ id }) => id)), name)),
+      keep(async () => {
+        const { pieces, shelf } = await readDemo();
+        const idsOf = (some: readonly { readonly id: string }[]) => new Set(some.map(({ id }) => id));
+        await store.takeAway(idsOf(pieces), idsOf(shelf), name);
+      }),
     dropBad: (record: BadRecord) => keep(() => store.dropBad(record)),
     undo: () =>
       keep(async () => {

@@ -2,6 +2,7 @@ import Dexie, { type DexieOptions, type Table } from 'dexie';
 import {
   artworkRecordSchema,
   oneSizeEach,
+  onTheShelf,
   onePartEach,
   pieceSchema,
   settingsSchema,
@@ -9,6 +10,8 @@ import {
   unsaidAgain,
   type ArtworkRecord,
   type BenchEvent,
+  type Can,
+  type CanUse,
   type Override,
   type OwnProduct,
   type Piece,
@@ -45,6 +48,9 @@ export class BenchDatabase extends Dexie {
   ownProducts!: Table<Kept<OwnProduct>, string>;
   trials!: Table<Kept<Trial>, string>;
   artworks!: Table<Kept<ArtworkRecord>, string>;
+  /** What is on the shelf, and what was taken from it. */
+  shelf!: Table<Kept<Can>, string>;
+  uses!: Table<Kept<CanUse>, string>;
   /** The last forecast of each station, as text: read where the station does not answer. */
   forecasts!: Table<{ id: string; value: string }, string>;
   /** The last changes of each tab, so that undo survives a reload. */
@@ -120,5 +126,17 @@ export class BenchDatabase extends Dexie {
       // changes of the older form could not be taken back into the newer one
       await upgrade.table('undos').clear();
     });
+    // 7: what is on the shelf are cans of their own, and no longer a list in the settings
+    this.version(7)
+      .stores({ shelf: 'id', uses: 'id' })
+      .upgrade(async (upgrade) => {
+        const settings = upgrade.table('settings');
+        for (const row of (await settings.toArray()) as Kept<unknown>[]) {
+          const moved = onTheShelf({ settings: row.value }) as { settings: unknown; shelf: { id: string }[] };
+          await upgrade.table('shelf').bulkPut(moved.shelf.map((value) => ({ id: value.id, revision: 1, value })));
+          await settings.put({ ...row, value: settingsSchema.safeParse(moved.settings).data ?? moved.settings });
+        }
+        await upgrade.table('undos').clear();
+      });
   }
 }

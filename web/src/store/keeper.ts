@@ -231,7 +231,7 @@ export class Keeper {
     toCome: ReadonlySet<string> = new Set(),
   ): Promise<readonly RecordChange[]> {
     await this.mayWrite();
-    const whole = await this.withMarks(asked);
+    const whole = await this.withUses(await this.withMarks(asked));
     const changes = whole.map(readChange).filter(({ before, after }) => !isSame(before, after));
     if (!changes.length) return changes;
     let given = Number((await this.database.facts.get(REVISION))?.value ?? 0);
@@ -258,6 +258,20 @@ export class Keeper {
     return changes;
   }
 
+  /** The change with what was taken from every can that it takes away. */
+  private async withUses(changes: readonly RecordChange[]): Promise<readonly RecordChange[]> {
+    const gone = new Set(changes.flatMap(({ table, id, after }) => (table === 'shelf' && after === null ? [id] : [])));
+    if (!gone.size) return changes;
+    const named = new Set(changes.flatMap(({ table, id }) => (table === 'uses' ? [id] : [])));
+    const uses = (await this.database.uses.toArray()).filter(
+      ({ id, value }) => gone.has(value?.canId) && !named.has(id),
+    );
+    return [
+      ...changes,
+      ...uses.map(({ id, value }): RecordChange => ({ table: 'uses', id, before: value, after: null })),
+    ];
+  }
+
   /** The change with the marks of every piece that it takes away: a mark of nothing is never left. */
   private async withMarks(changes: readonly RecordChange[]): Promise<readonly RecordChange[]> {
     const gone = new Set(changes.flatMap(({ table, id, after }) => (table === 'pieces' && after === null ? [id] : [])));
@@ -274,7 +288,7 @@ export class Keeper {
 
   /** What stands now that the change is in the tables, as far as it can break it. */
   private async standing(changes: readonly RecordChange[], toCome: ReadonlySet<string>): Promise<Standing> {
-    const { pieces, events, trials, settings, artworks, ownProducts, overrides } = this.database;
+    const { pieces, events, trials, shelf, uses, artworks, ownProducts, overrides } = this.database;
     const changed = new Set(changes.map(({ table, id }) => `${table} ${id}`));
     // what the change itself put there may yet be undone: it is not noted as read
     const good = async <Name extends TableName>(name: Name, rows: Promise<readonly (Kept<unknown> | undefined)[]>) => [
@@ -288,6 +302,7 @@ export class Keeper {
       ...changes.flatMap(({ table, after }) => (table === name && after !== null ? [after as RecordOf<Name>] : [])),
     ];
     const isGone = changes.some(({ table, after }) => after === null && table in LED_TO);
+    const isUsing = isGone || changes.some(({ table, after }) => table === 'uses' && after !== null);
     const marked = changes.flatMap(({ table, after }) =>
       table === 'events' && after !== null ? [(after as RecordOf<'events'>).pieceId] : [],
     );
@@ -297,7 +312,6 @@ export class Keeper {
     let artworkCharacters = 0;
     if (changes.some(({ table, after }) => table === 'artworks' && after !== null))
       await artworks.each(({ value }) => void (artworkCharacters += value?.svg?.length ?? 0));
-    const kept = isGone ? await settings.get('settings') : undefined;
     return {
       ownProducts: await good('ownProducts', ownProducts.toArray()),
       overrides: await good('overrides', overrides.toArray()),
@@ -307,7 +321,9 @@ export class Keeper {
       pieces: await good('pieces', isGone ? pieces.toArray() : pieces.bulkGet(marked)),
       events: isGone ? await good('events', events.toArray()) : [],
       trials: isGone ? await good('trials', trials.toArray()) : [],
-      settings: kept ? ((await good('settings', Promise.resolve([kept])))[0] ?? null) : null,
+      shelf: isGone ? await good('shelf', shelf.toArray()) : [],
+      canIds: new Set(isUsing ? await shelf.toCollection().primaryKeys() : []),
+      uses: isGone ? await good('uses', uses.toArray()) : [],
     };
   }
 

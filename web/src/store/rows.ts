@@ -62,7 +62,12 @@ export const standing = (
   bad: BadRecord[],
 ): Kept<RecordOf<'pieces'>>[] => {
   // drawings are not looked for: a design without its artwork is told by its facts
-  const known = { catalogue, artworkIds: { has: () => true } as unknown as Set<string>, partsOf: new Map() };
+  const known = {
+    catalogue,
+    artworkIds: { has: () => true } as unknown as Set<string>,
+    canIds: new Set<string>(),
+    partsOf: new Map(),
+  };
   return pieces.filter(({ id, value }) => {
     const { value: mended, broken } = mendedPiece(value, known, '');
     if (mended) return true;

@@ -46,6 +46,8 @@ const scene = (some: object): Workspace => ({
   overrides: [],
   ownProducts: [],
   trials: [],
+  shelf: [],
+  uses: [],
   settings: plainSettings('UTC'),
   ...some,
 });
@@ -209,6 +211,8 @@ describe('undo', () => {
       overrides: [figure(3)],
       trials: [],
       artworks: [],
+      shelf: [],
+      uses: [],
     };
     await tab.replaceWorkspace(imported, 'importing');
     expect(await tab.readWorkspace()).toEqual(imported);
@@ -459,7 +463,7 @@ describe('a reading that took long', () => {
     await tab.layOutFirst(scene({ pieces: [withArtwork('bowl', 'star')], artworks: [drawing('star')] }), 'now');
     await tab.layOutDrawings([drawing('star')]);
     const slow = await tab.readArtworks();
-    await tab.takeAway(new Set(['bowl']), 'taking it away');
+    await tab.takeAway(new Set(['bowl']), new Set(), 'taking it away');
     const quick = await tab.readArtworks();
     expect([slow.records.length, quick.records.length]).toEqual([1, 0]);
     expect(newest(slow)(quick)).toBe(quick);
@@ -521,7 +525,7 @@ describe('the demo', () => {
     await tab.layOutFirst(scene(demo), 'now');
     await tab.layOutDrawings(demo.artworks);
     await tab.addPiece(withArtwork('mine', 'two'), 'mine');
-    await tab.takeAway(new Set(['a', 'b']), 'removing the demo');
+    await tab.takeAway(new Set(['a', 'b']), new Set(), 'removing the demo');
     expect((await tab.readWorkspace()).artworks.map(({ id }) => id)).toEqual(['two']);
     await tab.layOut(demo, 'laying out the demo');
     expect((await tab.readWorkspace()).artworks.map(({ id }) => id)).toEqual(['one', 'two']);

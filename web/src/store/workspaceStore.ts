@@ -9,6 +9,8 @@ import {
   WORKSPACE_VERSION,
   type ArtworkRecord,
   type BenchEvent,
+  type Can,
+  type CanUse,
   type Override,
   type OwnProduct,
   type Piece,
@@ -16,6 +18,7 @@ import {
   type RecordName,
   type RecordOf,
   type Settings,
+  type Shelf,
   type Trial,
   type Workspace,
   stepOfEvent,
@@ -50,6 +53,7 @@ export interface Bench extends Edition {
   readonly overrides: readonly Override[];
   readonly ownProducts: readonly OwnProduct[];
   readonly trials: readonly Trial[];
+  readonly shelf: Shelf;
   readonly exportedAt: string | null;
   /** Records that are kept and cannot be read. */
   readonly bad: readonly BadRecord[];
@@ -62,6 +66,17 @@ type OwnValue = RecordOf<OwnList>;
 
 /** From the value that is kept to the one that is wanted; applied to what is kept then, so that quick changes follow each other. */
 export type Edit<Value> = (kept: Value) => Value;
+
+const NOTHING: Pick<Workspace, RecordName> = {
+  pieces: [],
+  events: [],
+  ownProducts: [],
+  overrides: [],
+  artworks: [],
+  shelf: [],
+  uses: [],
+  trials: [],
+};
 
 const SETTINGS_ID = 'settings';
 
@@ -102,13 +117,15 @@ export class WorkspaceStore {
 
   /** @throws ClearedError where the storage was emptied since it was last read */
   async readBench(): Promise<Bench> {
-    const { pieces, events, settings, overrides, ownProducts, trials, facts } = this.database;
+    const { pieces, events, settings, overrides, ownProducts, trials, shelf, uses, facts } = this.database;
     const raw = await this.database.transaction('r', this.database.tables, async () => ({
       pieces: await pieces.toArray(),
       events: await events.toArray(),
       overrides: await overrides.toArray(),
       ownProducts: await ownProducts.toArray(),
       trials: await trials.toArray(),
+      shelf: await shelf.toArray(),
+      uses: await uses.toArray(),
       settings: await settings.get(SETTINGS_ID),
       exportedAt: (await facts.get('exportedAt'))?.value ?? null,
       edition: await this.readEdition(),
@@ -125,6 +142,7 @@ export class WorkspaceStore {
       ...own,
       events: valuesOf('events'),
       trials: valuesOf('trials'),
+      shelf: this.shelfOf(valuesOf('shelf'), valuesOf('uses')),
       pieces: standing(this.rows.rows('pieces', raw.pieces, bad), users.ok ? users.catalogue : catalogue(), bad),
       settings: this.rows.rows('settings', raw.settings ? [raw.settings] : [], bad)[0] ?? {
         id: SETTINGS_ID,
@@ -136,6 +154,14 @@ export class WorkspaceStore {
       bad,
     };
     return this.held;
+  }
+
+  /** The same cans and uses are the same shelf: what hangs on it is not worked out again. */
+  private shelfOf(cans: readonly Can[], uses: readonly CanUse[]): Shelf {
+    const { shelf } = this.held ?? {};
+    const isSameList = <Value>(one: readonly Value[], other: readonly Value[]) =>
+      one.length === other.length && one.every((value, at) => value === other[at]);
+    return shelf && isSameList(shelf.cans, cans) && isSameList(shelf.uses, uses) ? shelf : { cans, uses };
   }
 
   /** Calls back whenever any tab has changed the bench, or it cannot be read. */
@@ -304,11 +330,13 @@ export class WorkspaceStore {
 
   /** Lays pieces with their marks and drawings out beside what is there, in place of those of the same ids. */
   layOut(
-    { pieces, events, artworks }: Pick<Workspace, 'pieces' | 'events' | 'artworks'>,
+    scene: Pick<Workspace, 'pieces' | 'events' | 'artworks'> & Partial<Pick<Workspace, 'shelf' | 'uses'>>,
     name: string | null = null,
   ): Promise<void> {
     return this.keeper.keep(name, async () => {
+      const { pieces, events, artworks, shelf = [], uses = [] } = scene;
       const now = await this.readWorkspace();
+      const canIds = new Set(shelf.map(({ id }) => id));
       const [ids, artworkIds] = [pieces, artworks].map((some) => new Set(some.map(({ id }) => id))) as [
         Set<string>,
         Set<string>,
@@ -329,6 +357,16 @@ export class WorkspaceStore {
           now.events.filter(({ pieceId }) => ids.has(pieceId)),
           events,
         ),
+        ...differencesOf(
+          'shelf',
+          now.shelf.filter(({ id }) => canIds.has(id)),
+          shelf,
+        ),
+        ...differencesOf(
+          'uses',
+          now.uses.filter(({ canId }) => canIds.has(canId)),
+          uses,
+        ),
       ];
     });
   }
@@ -339,7 +377,7 @@ export class WorkspaceStore {
    * @param scene null where the bench is not empty: then only the start is noted
    */
   layOutFirst(scene: Workspace | null, startedAt: string): Promise<void> {
-    const { pieces, events, artworks } = scene ?? { pieces: [], events: [], artworks: [] };
+    const { pieces, events, artworks, shelf, uses } = scene ?? NOTHING;
     return this.keeper.keep(
       null,
       async () => {
@@ -347,7 +385,12 @@ export class WorkspaceStore {
         if (await this.database.facts.get('started')) return [];
         await this.database.facts.put({ id: 'started', value: startedAt });
         if (artworks.length) await this.database.facts.put({ id: 'drawingsToCome', value: startedAt });
-        return [...differencesOf('pieces', [], pieces), ...differencesOf('events', [], events)];
+        return [
+          ...differencesOf('pieces', [], pieces),
+          ...differencesOf('events', [], events),
+          ...differencesOf('shelf', [], shelf),
+          ...differencesOf('uses', [], uses),
+        ];
       },
       new Set(artworks.map(({ id }) => id)),
     );
@@ -372,10 +415,10 @@ export class WorkspaceStore {
     });
   }
 
-  /** Takes pieces away, with their marks and the drawings that no other piece uses. */
-  takeAway(pieceIds: ReadonlySet<string>, name: string): Promise<void> {
+  /** Takes pieces away, with their marks and the drawings that no other piece uses, and things off the shelf. */
+  takeAway(pieceIds: ReadonlySet<string>, canIds: ReadonlySet<string>, name: string): Promise<void> {
     return this.keeper.keep(name, async () => {
-      const { pieces, artworks } = await this.readWorkspace();
+      const { pieces, artworks, shelf } = await this.readWorkspace();
       const gone = pieces.filter(({ id }) => pieceIds.has(id));
       const stays = artworkIdsOf(pieces.filter(({ id }) => !pieceIds.has(id)));
       const loose = artworkIdsOf(gone);
@@ -384,6 +427,11 @@ export class WorkspaceStore {
         ...differencesOf(
           'artworks',
           artworks.filter(({ id }) => loose.has(id) && !stays.has(id)),
+          [],
+        ),
+        ...differencesOf(
+          'shelf',
+          shelf.filter(({ id }) => canIds.has(id)),
           [],
         ),
       ];
@@ -510,5 +558,7 @@ const workspaceOf = (bench: Bench, artworks: readonly ArtworkRecord[]): Workspac
   overrides: [...bench.overrides],
   ownProducts: [...bench.ownProducts],
   trials: [...bench.trials],
+  shelf: [...bench.shelf.cans],
+  uses: [...bench.shelf.uses],
   artworks: [...artworks],
 });

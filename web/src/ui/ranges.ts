@@ -79,7 +79,6 @@ export const RANGES = {
     temperatureC: rangeOf(workshopSchema.shape.temperatureC),
     relativeHumidity: rangeOf(workshopSchema.shape.relativeHumidity),
     bedMm: rangeOf(bed.widthMm),
-    ageMonths: rangeOf(workshopSchema.shape.stock.unwrap().element.shape.ageMonths),
   },
   bench: {
     hands: rangeOf(benchSettingsSchema.shape.hands),

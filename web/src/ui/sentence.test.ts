@@ -25,6 +25,7 @@ const dated = (piece: Piece, events: readonly BenchEvent[] = [], at = settings) 
     pieces: [piece],
     events,
     trials: [],
+    shelf: { cans: [], uses: [] },
     settings: at,
     own: { overrides: [], ownProducts: [] },
     now: NOW,

@@ -3,7 +3,7 @@ import type { PlanInput } from './planTypes.ts';
 
 /** A bench as the planner takes it. */
 export const benchContextOf = (
-  { settings, events, trials, now, outdoor }: PlanInput,
+  { settings, events, trials, shelf, now, outdoor }: PlanInput,
   catalogue: Catalogue,
 ): BenchContext => {
   const { bench } = settings;
@@ -18,6 +18,7 @@ export const benchContextOf = (
     turnerPlaces: bench.turnerPlaces,
     catalogue,
     workshop: settings.workshop,
+    shelf,
     schools: settings.schools,
     outdoor,
     trials,

@@ -1,6 +1,14 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { wrap, type Remote } from 'comlink';
-import type { Brief, Part, Schools, Stack } from '@sgraffa/core';
+import {
+  workshopFor,
+  type Brief,
+  type Catalogue,
+  type Part,
+  type Piece,
+  type Schools,
+  type Stack,
+} from '@sgraffa/core';
 import type { Bench } from '../store/workspaceStore.ts';
 import type { Judging, MatchWorker } from './match.worker.ts';
 
@@ -37,15 +45,23 @@ export const useMatch = (brief: Brief | null, judging: Judging | null) =>
     gcTime: JUDGED_FOR_MS,
   });
 
+/** What is asked of Match for a piece: with the shelf as it is when the piece is made. */
+export const briefOf = (
+  piece: Piece,
+  { settings, shelf }: Pick<Bench, 'settings' | 'shelf'>,
+  now: string,
+  catalogue: Catalogue,
+): Brief => ({
+  part: piece.parts[0]!,
+  workshop: workshopFor(settings.value.workshop, shelf, piece, now, catalogue),
+  quantity: piece.quantity,
+  due: piece.due,
+});
+
 /** The layers of the first answer for every piece of the bench under some schools. */
-export const firstAnswers = (bench: Bench, judging: Judging, schools: Schools) =>
+export const firstAnswers = (bench: Bench, judging: Judging, schools: Schools, now: string, catalogue: Catalogue) =>
   Promise.all(
-    bench.pieces.map(({ value: { parts, quantity, due } }) =>
-      worker().first(
-        { part: parts[0]!, workshop: bench.settings.value.workshop, quantity, due },
-        { ...judging, schools },
-      ),
-    ),
+    bench.pieces.map(({ value }) => worker().first(briefOf(value, bench, now, catalogue), { ...judging, schools })),
   );
 
 /** What the rules say of one stack for a brief; the crafter's own choice by the figures that it was chosen by. */

@@ -8,6 +8,7 @@ import {
   planPieces,
   safeStart,
   trialsOfStep,
+  workshopOf,
   tryPin,
   whatHelps,
   type BenchContext,
@@ -61,7 +62,16 @@ const planWorker = {
     const [piece] = input.pieces.filter(({ id }) => id === pieceId);
     const step = piece && itemsOf([piece], context)[0]?.steps.find(({ id }) => id === stepId);
     return step
-      ? trialsOfStep(step, piece, context.catalogue, context.workshop, { schools: context.schools }, result, at, ids)
+      ? trialsOfStep(
+          step,
+          piece,
+          context.catalogue,
+          workshopOf(piece, context),
+          { schools: context.schools },
+          result,
+          at,
+          ids,
+        )
       : [];
   },
   move: (input: PlanInput, pin: { pieceId: string; stepId: string; at: string }) =>

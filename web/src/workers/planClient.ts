@@ -44,22 +44,24 @@ export const usePlanInput = (): Asked | null => {
   const bench = useBench();
   const quarter = nextQuarter(useNow());
   const forecast = useForecast();
-  const { pieces, events, trials, settings, overrides, ownProducts } = bench ?? {};
+  const { pieces, events, trials, settings, overrides, ownProducts, shelf } = bench ?? {};
   const outdoor = forecast.series;
   return useMemo((): Asked | null => {
-    if (!pieces || !events || !trials || !settings || !overrides || !ownProducts || !forecast.isRead) return null;
+    if (!pieces || !events || !trials || !settings || !overrides || !ownProducts || !shelf || !forecast.isRead)
+      return null;
     const { zone, freeHours, workshop, schools, bench: benchSettings } = settings.value;
     const input: PlanInput = {
       pieces: pieces.map(({ value }) => value),
       events,
       trials,
       settings: { zone, freeHours, workshop, schools, bench: { ...benchSettings, readings: null } },
+      shelf,
       own: { overrides, ownProducts },
       now: quarter,
       outdoor,
     };
     return { input, key: JSON.stringify(input) };
-  }, [pieces, events, trials, settings, overrides, ownProducts, quarter, outdoor, forecast.isRead]);
+  }, [pieces, events, trials, settings, overrides, ownProducts, shelf, quarter, outdoor, forecast.isRead]);
 };
 
 export interface PlannedWeek {

@@ -1,4 +1,4 @@
-import type { BenchEvent, ClimateSeries, Piece, Settings, Trial, UsersOwn } from '@sgraffa/core';
+import type { BenchEvent, ClimateSeries, Piece, Settings, Shelf, Trial, UsersOwn } from '@sgraffa/core';
 
 /** Everything that the plan of the bench depends on. */
 export interface PlanInput {
@@ -7,6 +7,7 @@ export interface PlanInput {
   /** The user's own tries: they settle what would be tried first. */
   readonly trials: readonly Trial[];
   readonly settings: Pick<Settings, 'zone' | 'freeHours' | 'workshop' | 'schools' | 'bench'>;
+  readonly shelf: Shelf;
   readonly own: UsersOwn;
   readonly now: string;
   readonly outdoor: ClimateSeries | null;

@@ -1,6 +1,7 @@
 import { AIRS, rankIn } from '../../materials/index.ts';
 import { isCutByHand } from '../../artwork/index.ts';
 import { dryTime, dewPoint } from '../../dry/index.ts';
+import { freshnessOf } from '../../shelf/index.ts';
 import { sizeOfArea } from '../../shape/index.ts';
 import { formatDuration, formatLength, formatTemperature } from '../../units/index.ts';
 import { holdsFirmly, holdsWeakly, isCoat, isGlued, primes, takesAway } from '../asked.ts';
@@ -198,12 +199,16 @@ export const workshop: readonly Rule[] = [
     about: 'Film, paint, epoxy and paste spoil on the shelf.',
     at: ['ground', 'groundSeal', 'mask', 'edgeSeal', 'medium', 'film', 'transfer', 'finish'],
     test: ({ product, workshop: { stock } }) => {
-      const age = product.shelf && stock.find(({ productId }) => productId === product.id)?.ageMonths;
-      if (!product.shelf || age === undefined || age <= product.shelf.typical) return null;
-      const fact = figureOf(product, 'keeps unopened', product.shelf);
-      return age > product.shelf.high
+      const held = stock.find(({ productId }) => productId === product.id);
+      if (!product.shelf || !held) return null;
+      const fact = figureOf(product, 'keeps', product.shelf);
+      const { low, high } = product.shelf;
+      const freshness = freshnessOf(held.ageMonths, product.shelf);
+      if (freshness === 'fresh') return null;
+      const age = held.ageMonths === null ? 'of unknown age' : `${Math.floor(held.ageMonths)} months old`;
+      return freshness === 'old'
         ? unknown(
-            `your ${product.name} is ${age} months old, and it keeps ${product.shelf.high} at the most`,
+            `your ${product.name} is ${age}, and it keeps ${high} at the most`,
             tryFirst(
               'scrap',
               'Try it on scrap: film must stick and come off its liner clean, paint must stir smooth and dry hard; else buy fresh.',
@@ -212,7 +217,7 @@ export const workshop: readonly Rule[] = [
             fact,
           )
         : cautions(
-            `your ${product.name} is ${age} months old, and it keeps about ${product.shelf.typical}`,
+            `your ${product.name} is ${age}, and it keeps ${low === high ? high : `${low} to ${high}`} months`,
             tryFirst('scrap', 'Try it on scrap first.'),
             product.shelf.basis,
             fact,

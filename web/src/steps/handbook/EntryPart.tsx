@@ -1,21 +1,21 @@
 import { Button, Select, Table, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import {
   BASIS_WORDS,
   OVERLAID_WORDS,
   RULES,
+  ageWords,
   isUsersOwn,
+  leftWords,
   problemSentence,
+  shelfAt,
   type FoundFigure,
   type Override,
   type Product,
   type Survey,
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow, whyNotLaid } from '../../store/bench.ts';
-import { RANGES } from '../../ui/ranges.ts';
-import { plainNumber } from '../../ui/numbers.ts';
-import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { Yours, figureWords } from '../../ui/WhereFrom.tsx';
 import { capitalised } from '../../ui/words.ts';
 import { inWords, type Entry } from './entries.ts';
@@ -131,39 +131,24 @@ const LABEL_WORDS: Readonly<Record<string, string>> = {
   air: 'Air it needs',
 };
 
-/** How old the crafter's own stock of a product is, where it spoils. */
-const AgePart = ({ product }: { product: Product }) => {
+/** What of a product stands on the shelf, and how fit it is. */
+const OnShelf = ({ product }: { product: Product }) => {
   const bench = useBench();
-  const { changeSettings } = useChanges();
-  if (!bench || !product.shelf) return null;
-  const { stock } = bench.settings.value.workshop;
+  const now = useNow();
+  const catalogue = useCatalogue();
+  if (!bench) return null;
+  const { cans, uses } = bench.shelf;
+  const own = shelfAt(
+    cans.filter(({ productId }) => productId === product.id),
+    uses,
+    now,
+    catalogue,
+  ).cans.filter(({ isEmpty }) => !isEmpty);
   return (
-    <div className="sg-own-form">
-      <QuantityInput
-        label="How old yours is, months"
-        description="Film, paint and paste spoil: what is too old is to be tried first."
-        value={stock.find(({ productId }) => productId === product.id)?.ageMonths ?? null}
-        format={String}
-        parse={plainNumber('months')}
-        range={RANGES.workshop.ageMonths}
-        onChange={(ageMonths) =>
-          void changeSettings(
-            bench.settings,
-            (kept) => ({
-              ...kept,
-              workshop: {
-                ...kept.workshop,
-                stock: [
-                  ...kept.workshop.stock.filter(({ productId }) => productId !== product.id),
-                  ...(ageMonths === null ? [] : [{ productId: product.id, ageMonths }]),
-                ],
-              },
-            }),
-            `the age of ${product.name}`,
-          )
-        }
-      />
-    </div>
+    <p className="sg-quiet">
+      <Link to={`/shelf?find=${encodeURIComponent(product.name)}`}>On your shelf</Link>:{' '}
+      {own.length ? own.map((one) => `${leftWords(one)}, ${ageWords(one)}`).join('; ') : 'none'}.
+    </p>
   );
 };
 
@@ -261,7 +246,7 @@ export const EntryPart = ({ entry, survey }: { entry: Entry; survey: Survey | un
         </Table>
       )}
       {product && <WordsPart product={product} />}
-      {product && <AgePart product={product} />}
+      {product && <OnShelf product={product} />}
       {product && <LikePart product={product} />}
       {entry.hazards.map((id) => {
         const hazard = all.hazardById.get(id);

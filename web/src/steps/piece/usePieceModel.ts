@@ -29,7 +29,7 @@ import type { Edit } from '../../store/workspaceStore.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
 import { limitsOf } from '../../ui/workedOut.ts';
 import { usePlannedWeek, type PlannedWeek } from '../../workers/planClient.ts';
-import { judgingOf, useJudged, useMatch, type Judging } from '../../workers/matchClient.ts';
+import { briefOf, judgingOf, useJudged, useMatch, type Judging } from '../../workers/matchClient.ts';
 
 /** Everything that the courses of one piece show, worked out once. */
 export interface PieceModel {
@@ -120,14 +120,13 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   const all = useCatalogue();
   const kept = bench?.pieces.find(({ id }) => id === pieceId);
   const piece = kept?.value;
-  const settings = bench?.settings.value;
+  const keptSettings = bench?.settings;
+  const shelf = bench?.shelf;
+  const settings = keptSettings?.value;
   const part = piece?.parts[0];
   const brief = useMemo(
-    (): Brief | null =>
-      piece && part && settings
-        ? { part, workshop: settings.workshop, quantity: piece.quantity, due: piece.due }
-        : null,
-    [piece, part, settings],
+    () => (piece && keptSettings && shelf ? briefOf(piece, { settings: keptSettings, shelf }, now, all) : null),
+    [piece, keptSettings, shelf, now, all],
   );
   const judging = useMemo(() => (bench ? judgingOf(bench) : null), [bench]);
   const matched = useMatch(brief, judging);
@@ -208,7 +207,8 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
       const edit = withPart(over(part, { ...changed.part, stack: layers, stackIsOwn, judgedBy }));
       if (JSON.stringify(changed.workshop) === JSON.stringify(brief.workshop)) changePiece(edit, name);
       else {
-        const inWorkshop = over(brief.workshop, changed.workshop);
+        const { stock: _, ...workshop } = changed.workshop;
+        const inWorkshop = over(settings.workshop, workshop);
         void changeBoth(kept, edit, bench.settings, (now) => ({ ...now, workshop: inWorkshop(now.workshop) }), name);
       }
     },

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { ActionIcon, Button } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { Link } from 'react-router';
-import type { Brief, Catalogue, Condition, Piece, Plan, Settings, StackVerdict } from '@sgraffa/core';
+import type { Catalogue, Condition, Piece, Plan, Settings, StackVerdict } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import type { Bench } from '../../store/workspaceStore.ts';
 import { Section } from '../../ui/section/Section.tsx';
@@ -10,7 +10,7 @@ import { sectionModel } from '../../ui/section/sectionModel.ts';
 import { useIsQuiet } from '../../ui/quiet.ts';
 import { sentenceOf } from '../../ui/sentence.ts';
 import { limitsOf } from '../../ui/workedOut.ts';
-import { judgingOf, useJudged, type Judging } from '../../workers/matchClient.ts';
+import { briefOf, judgingOf, useJudged, type Judging } from '../../workers/matchClient.ts';
 import { usePlannedWeek } from '../../workers/planClient.ts';
 import { BadRows } from './BadRows.tsx';
 import './pieces.css';
@@ -67,11 +67,8 @@ const Row = ({
   // on the first picture of the page the names come first
   const isQuiet = useIsQuiet();
   const [part] = piece.parts;
-  const { workshop } = bench.settings.value;
-  const brief = useMemo(
-    (): Brief => ({ part: part!, workshop, quantity: piece.quantity, due: piece.due }),
-    [part, workshop, piece.quantity, piece.due],
-  );
+  const { settings, shelf } = bench;
+  const brief = useMemo(() => briefOf(piece, { settings, shelf }, now, all), [piece, settings, shelf, now, all]);
   const judged = useJudged(isQuiet ? part!.stack : null, brief, judging);
   const onlyIf = judged.data?.candidate?.onlyIf ?? [];
   const model = isQuiet ? sectionModel({ part: part!, catalogue: all }) : null;

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { DEFAULT_SCHOOLS, type Schools, type Settings } from '@sgraffa/core';
 import type { Bench } from '../../store/workspaceStore.ts';
 import { options } from '../../ui/words.ts';
+import { useCatalogue, useNow } from '../../store/bench.ts';
 import { firstAnswers, judgingOf } from '../../workers/matchClient.ts';
 
 /** Each school with its ways, and the reason of the one that stands unless the crafter says otherwise. */
@@ -63,12 +64,14 @@ const SCHOOLS: {
 /** Which pieces get another first answer by the last change of a school. */
 const Effect = ({ bench, before }: { bench: Bench; before: Schools }) => {
   const now = bench.settings.value.schools;
+  const all = useCatalogue();
+  const at = useNow();
   const { data } = useQuery({
     queryKey: ['schools', before, bench.settings.value.schools, bench.settings.value.workshop, bench.pieces],
     queryFn: async () => {
       const [was, is] = [
-        await firstAnswers(bench, judgingOf(bench), before),
-        await firstAnswers(bench, judgingOf(bench), now),
+        await firstAnswers(bench, judgingOf(bench), before, at, all),
+        await firstAnswers(bench, judgingOf(bench), now, at, all),
       ];
       return bench.pieces.flatMap(({ id, value }, index) => {
         const gone = was[index]!.filter((layer) => !is[index]!.includes(layer));

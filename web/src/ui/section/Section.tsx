@@ -1,4 +1,5 @@
 import { useId } from 'react';
+import { BAND_FILLS } from './fills.ts';
 import { Hatchings } from './Hatchings.tsx';
 import { sectionWords, type Band, type Point, type SectionModel } from './sectionModel.ts';
 import './section.css';
@@ -15,16 +16,6 @@ const BASE_FILLS: Readonly<Record<string, string>> = {
   plastic: '#dcd9d0',
   plain: '#dccfb6',
 };
-const BAND_FILLS: Readonly<Record<Band['tone'], string>> = {
-  ground: '#7f97a0',
-  colour: '#e0b64f',
-  film: '#cf7a50',
-  clear: '#e9eddf',
-  mask: '#d3d8d9',
-  old: '#c0b39c',
-  paste: '#c9b8c4',
-};
-
 const LABEL_X = 252;
 const LABEL_WIDTH = 118;
 

@@ -1,4 +1,5 @@
 import {
+  ROLES,
   designIdsOf,
   layersAt,
   surfaceFacts,
@@ -130,6 +131,12 @@ const toneOf = (product: Product, role: Layer['role']): Band['tone'] => {
   if (role === 'edgeSeal' || product.kind === 'clear') return 'clear';
   if (product.kind === 'medium') return 'paste';
   return role === 'medium' ? 'colour' : 'ground';
+};
+
+/** How a product is drawn where it is no layer yet: on the shelf, in a cup. */
+export const drawnAs = (product: Product): Pick<Band, 'hatching' | 'tone'> => {
+  const role = ROLES.find((one) => product.roles.includes(one)) ?? 'ground';
+  return { hatching: hatchingOf(product, role), tone: toneOf(product, role) };
 };
 
 interface Tops {

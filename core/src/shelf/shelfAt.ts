@@ -1,0 +1,136 @@
+import type { Catalogue, Figure } from '../materials/index.ts';
+import type { Can, CanUse } from './schema.ts';
+import { wholeOf } from './sizes.ts';
+
+/** How fit a can is by its age: `unknown` where nobody knows how old it is, `keeps` where it does not spoil. */
+export type Freshness = 'fresh' | 'ageing' | 'old' | 'unknown' | 'keeps';
+
+export interface CanAt {
+  readonly can: Can;
+  /** In the unit of its kind; null: its size was not said and nothing was measured. */
+  readonly left: number | null;
+  /** What it holds against a full one; null where that is not known. */
+  readonly leftShare: number | null;
+  /** Where what was used is more than there was: it was not what was reckoned, so measure what is left. */
+  readonly isOverdrawn: boolean;
+  readonly isEmpty: boolean;
+  readonly isOpen: Can['isOpen'];
+  /** Counted from opening, or unopened from buying; the least that it can be where only that is known. Null: nobody knows. */
+  readonly ageMonths: number | null;
+  /** What the age counts from. */
+  readonly agesFrom: 'opening' | 'buying' | 'saying' | null;
+  /** How long it keeps, months; null: it does not spoil, or nobody knows the product. */
+  readonly keeps: Figure | null;
+  readonly freshness: Freshness;
+}
+
+const DAYS_PER_MONTH = 365.25 / 12;
+
+/** Months by the calendar from one ISO date to another, with the days that are over as a part of one. */
+const monthsBetween = (from: string, to: string): number => {
+  const [start, end] = [from, to].map((day) => day.slice(0, 10).split('-').map(Number)) as [number[], number[]];
+  const [years, months, days] = [0, 1, 2].map((at) => end[at]! - start[at]!) as [number, number, number];
+  return Math.max(0, 12 * years + months + days / DAYS_PER_MONTH);
+};
+
+/** What is left: size less what was used; what was measured or weighed goes before what was reckoned. */
+const leftOf = (
+  { size, finishedOn }: Can,
+  uses: readonly CanUse[],
+  day: string,
+): Pick<CanAt, 'left' | 'isOverdrawn'> => {
+  if (finishedOn !== null && finishedOn <= day.slice(0, 10)) return { left: 0, isOverdrawn: false };
+  let left = size ? wholeOf(size) : null;
+  let isOverdrawn = false;
+  for (const { as, amount, at } of [...uses].sort((one, other) => Date.parse(one.at) - Date.parse(other.at))) {
+    if (Date.parse(at) > Date.parse(day)) break;
+    if (as === 'left') [left, isOverdrawn] = [amount, false];
+    else if (left !== null) {
+      isOverdrawn ||= amount > left + 1e-6;
+      left = Math.max(0, left - amount);
+    }
+  }
+  return { left, isOverdrawn };
+};
+
+const ageOf = ({ isOpen, openedOn, boughtOn, aged }: Can, day: string): Pick<CanAt, 'ageMonths' | 'agesFrom'> => {
+  const opened = openedOn !== null && openedOn <= day.slice(0, 10) ? monthsBetween(openedOn, day) : null;
+  if (opened !== null && isOpen !== 'no') return { ageMonths: opened, agesFrom: 'opening' };
+  // opened nobody knows when: not before it was bought
+  if (boughtOn !== null) return { ageMonths: monthsBetween(boughtOn, day), agesFrom: 'buying' };
+  if (aged) return { ageMonths: aged.months + (aged.on ? monthsBetween(aged.on, day) : 0), agesFrom: 'saying' };
+  return { ageMonths: null, agesFrom: null };
+};
+
+/** How fit something is that keeps for so long and is so old. */
+export const freshnessOf = (ageMonths: number | null, keeps: Figure | null): Freshness => {
+  if (!keeps) return 'keeps';
+  if (ageMonths === null) return 'unknown';
+  if (ageMonths > keeps.high) return 'old';
+  return ageMonths > keeps.low ? 'ageing' : 'fresh';
+};
+
+/** One can on a day. */
+export const canAt = (can: Can, uses: readonly CanUse[], day: string, catalogue: Catalogue): CanAt => {
+  const { left, isOverdrawn } = leftOf(can, uses, day);
+  const whole = can.size ? wholeOf(can.size) : null;
+  const product = can.productId === null ? undefined : catalogue.productById.get(can.productId);
+  const keeps = product?.shelf ?? null;
+  const age = ageOf(can, day);
+  return {
+    can,
+    left,
+    leftShare: left === null || whole === null ? null : Math.min(1, left / whole),
+    isOverdrawn,
+    isEmpty: left === 0,
+    isOpen: can.openedOn !== null && can.openedOn > day.slice(0, 10) ? 'no' : can.isOpen,
+    ...age,
+    keeps,
+    freshness: freshnessOf(age.ageMonths, keeps),
+  };
+};
+
+/** What there is of a product, and how old the freshest of it is. */
+export interface InStock {
+  readonly productId: string;
+  /** Null: nobody knows. */
+  readonly ageMonths: number | null;
+}
+
+/** The shelf on a day. */
+export interface ShelfAt {
+  /** What runs out or ages first on top; what is used up last. */
+  readonly cans: readonly CanAt[];
+  /** What there is of each product, for Match and the plan. */
+  readonly stock: readonly InStock[];
+}
+
+const URGENCY: Readonly<Record<Freshness, number>> = { old: 0, ageing: 1, unknown: 2, fresh: 3, keeps: 3 };
+
+/**
+ * The shelf as it is, or will be, on a day.
+ *
+ * @param day an instant; what was used later does not count yet
+ */
+export const shelfAt = (cans: readonly Can[], uses: readonly CanUse[], day: string, catalogue: Catalogue): ShelfAt => {
+  const usesOf = new Map<string, CanUse[]>();
+  for (const use of uses) usesOf.set(use.canId, [...(usesOf.get(use.canId) ?? []), use]);
+  const all = cans.map((can) => canAt(can, usesOf.get(can.id) ?? [], day, catalogue));
+  const share = ({ leftShare }: CanAt) => leftShare ?? 0.5;
+  const sorted = [...all].sort(
+    (one, other) =>
+      Number(one.isEmpty) - Number(other.isEmpty) ||
+      URGENCY[one.freshness] - URGENCY[other.freshness] ||
+      share(one) - share(other) ||
+      (other.ageMonths ?? 0) - (one.ageMonths ?? 0) ||
+      (one.can.id < other.can.id ? -1 : 1),
+  );
+  const freshest = new Map<string, InStock>();
+  for (const { can, isEmpty, ageMonths } of all) {
+    if (can.productId === null || isEmpty) continue;
+    const held = freshest.get(can.productId);
+    if (!held || (held.ageMonths ?? Infinity) > (ageMonths ?? Infinity))
+      freshest.set(can.productId, { productId: can.productId, ageMonths });
+  }
+  return { cans: sorted, stock: [...freshest.values()] };
+};

@@ -1,4 +1,4 @@
-import { lab } from 'd3-color';
+import { color, lab } from 'd3-color';
 
 /** Plain names of colours, each with an example. */
 const NAMES: Readonly<Record<string, string>> = {
@@ -37,6 +37,26 @@ export const colourName = (colour: string): string => {
   const distance = (other: (typeof SAMPLES)[number]['at']) =>
     Math.hypot(at.l - other.l, at.a - other.a, at.b - other.b);
   return SAMPLES.reduce((best, one) => (distance(one.at) < distance(best.at) ? one : best)).name;
+};
+
+/** Names of colours that makers say and no drawing is named by. */
+const SAID: Readonly<Record<string, string>> = {
+  ...NAMES,
+  gray: '#808080',
+  silver: '#b9bdc1',
+  copper: '#b06a3c',
+  bronze: '#8c6a34',
+};
+
+/** The colour that words speak of ("matte black", "night blue"): the last that is named in them; null where none is. */
+export const spokenColour = (words: string): string | null => {
+  const said = words.toLowerCase().match(/[a-z]+/g) ?? [];
+  for (let at = said.length - 1; at >= 0; at -= 1) {
+    const [pair, one] = [`${said[at - 1] ?? ''} ${said[at]}`, said[at]!];
+    const found = SAID[pair] ?? SAID[one] ?? color(one)?.formatHex();
+    if (found && one !== 'transparent') return found;
+  }
+  return null;
 };
 
 /** Names for several colours, none twice: those that would be alike are numbered. */

@@ -16,7 +16,7 @@ export {
   type CutOrder,
   type CutSettings,
 } from './cutOrder.ts';
-export { colourName, colourNames } from './colourNames.ts';
+export { colourName, colourNames, spokenColour } from './colourNames.ts';
 export { factsOfArtwork, type FoundFigures } from './facts.ts';
 export { cutIsMirrored, mirrorNote, type CutSide, type MirrorNote } from './mirror.ts';
 export { designOf, welded, withRings, type Artwork, type ArtworkLayer, type Notice } from './artwork.ts';

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { spokenColour } from '../artwork/index.ts';
 import { catalogue } from '../materials/index.ts';
 import { canSchema, readCan, readCans, readPastDay, type Can, type CanReader } from './index.ts';
 
@@ -165,3 +166,13 @@ describe('a table of things', () => {
     expect(cans('').ok).toBe(false);
   });
 });
+
+test.each([
+  ['matte black', '#000000'],
+  ['night blue', '#1848c8'],
+  ['dark green', '#0c4018'],
+  ['silver', '#b9bdc1'],
+  ['teal', '#008080'],
+  ['clear', null],
+  ['glow in the dark', null],
+])('"%s" is drawn in its colour', (words, colour) => expect(spokenColour(words)).toBe(colour));

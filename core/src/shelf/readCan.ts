@@ -170,11 +170,21 @@ const sizeIn = (
 };
 
 /** Reads how large a thing is: "305 mm × 3 m", "750 ml", "12 sheets 305 × 305", "24 pieces". */
-export const readCanSize = (text: string, product: Product | undefined, unit: LengthUnit): Outcome<{ size: CanSize }> => {
+export const readCanSize = (
+  text: string,
+  product: Product | undefined,
+  unit: LengthUnit,
+): Outcome<{ size: CanSize }> => {
   const { size, rest } = sizeIn(text, product, unit);
   return size && !/[a-z0-9]/i.test(rest)
     ? { ok: true, size }
-    : failed(problem(`"${text.trim()}" was given as a size.`, 'a volume, a weight, a width and a length, or a count.', 'Write it like 750 ml, 305 mm × 3 m or 12 sheets 305 × 305.'));
+    : failed(
+        problem(
+          `"${text.trim()}" was given as a size.`,
+          'a volume, a weight, a width and a length, or a count.',
+          'Write it like 750 ml, 305 mm × 3 m or 12 sheets 305 × 305.',
+        ),
+      );
 };
 
 /** The product whose name or word is the longest that stands in a text. */

@@ -1,4 +1,4 @@
-import { Button, Select, Textarea } from '@mantine/core';
+import { Button, Select, Textarea, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import {
@@ -186,13 +186,12 @@ export const CanPart = ({ at }: { at: CanAt }) => {
               <li key={one.id}>
                 {day(one.at, zone, now)}: {words} {one.as === 'used' ? 'used' : 'left'}
                 {piece && ` · ${piece}`}{' '}
-                <button
-                  type="button"
+                <UnstyledButton
                   className="sg-where"
                   onClick={() => void dropUse(one.id, `taking that of ${name} back`)}
                 >
                   take back
-                </button>
+                </UnstyledButton>
               </li>
             );
           })}

@@ -6,7 +6,6 @@ import { CanPart } from './CanPart.tsx';
 import { fillOf, laidOffcuts, SHELF_SCOPE } from './levels.ts';
 
 const WIDTH = 900;
-const LABEL = 40;
 
 /** Offcuts side by side in true proportion, so that the scrap in the drawer is recognised. */
 export const OffcutsPart = ({ offcuts }: { offcuts: readonly CanAt[] }) => {
@@ -22,8 +21,8 @@ export const OffcutsPart = ({ offcuts }: { offcuts: readonly CanAt[] }) => {
       <h2>
         Offcuts <span className="sg-quiet">{offcuts.length}, to one scale</span>
       </h2>
-      <div className="sg-offcuts" style={{ aspectRatio: `${WIDTH} / ${height + LABEL}` }}>
-        <svg viewBox={`-2 -2 ${WIDTH + 4} ${height + LABEL}`} aria-hidden>
+      <div className="sg-offcuts" style={{ aspectRatio: `${WIDTH} / ${height}` }}>
+        <svg viewBox={`-2 -2 ${WIDTH + 4} ${height}`} aria-hidden>
           {laid.map(({ id, x, y, width, height: tall }) => {
             const { fill, hatching } = fillOf(of(id), catalogue);
             const box = { x, y, width, height: tall };
@@ -43,9 +42,9 @@ export const OffcutsPart = ({ offcuts }: { offcuts: readonly CanAt[] }) => {
             aria-expanded={id === openId}
             style={{
               left: `${(100 * x) / WIDTH}%`,
-              top: `${(100 * y) / (height + LABEL)}%`,
+              top: `${(100 * y) / height}%`,
               width: `${(100 * width) / WIDTH}%`,
-              height: `${(100 * tall) / (height + LABEL)}%`,
+              height: `${(100 * tall) / height}%`,
             }}
             onClick={() => setOpenId(id === openId ? null : id)}
           >

@@ -1,4 +1,4 @@
-import { Select, TextInput } from '@mantine/core';
+import { Select, TextInput, UnstyledButton } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { canName, CAN_KINDS, MEASURES, shelfAt, type CanAt, type CanKind, type Catalogue } from '@sgraffa/core';
@@ -43,9 +43,9 @@ const Board = ({ title, cans }: { title: string; cans: readonly CanAt[] }) => {
         ))}
       </ul>
       {shown.length < cans.length && (
-        <button type="button" className="sg-where" onClick={() => setShowsAll(true)}>
+        <UnstyledButton className="sg-where" onClick={() => setShowsAll(true)}>
           Show the other {cans.length - shown.length}
-        </button>
+        </UnstyledButton>
       )}
     </section>
   );

@@ -1,4 +1,4 @@
-import type { CanAt, Catalogue, Freshness } from '@sgraffa/core';
+import { spokenColour, type CanAt, type Catalogue, type Freshness } from '@sgraffa/core';
 import { BAND_FILLS } from '../../ui/section/fills.ts';
 import { drawnAs, type Hatching } from '../../ui/section/sectionModel.ts';
 
@@ -14,9 +14,9 @@ export const fillOf = (
   catalogue: Catalogue,
 ): { readonly fill: string; readonly hatching: Hatching } => {
   const product = catalogue.productById.get(can.productId ?? '');
-  if (!product) return { fill: '#dccfb6', hatching: 'plain' };
+  if (!product) return { fill: (can.colour && spokenColour(can.colour)) || '#dccfb6', hatching: 'plain' };
   const { hatching, tone } = drawnAs(product);
-  return { fill: BAND_FILLS[tone], hatching };
+  return { fill: (can.colour && spokenColour(can.colour)) || BAND_FILLS[tone], hatching };
 };
 
 /** Steps of the end of a line, from above down: straight where it is fresh, notched where it ages, broken off where it is old. */

@@ -135,7 +135,7 @@ const toneOf = (product: Product, role: Layer['role']): Band['tone'] => {
 
 /** How a product is drawn where it is no layer yet: on the shelf, in a cup. */
 export const drawnAs = (product: Product): Pick<Band, 'hatching' | 'tone'> => {
-  const role = ROLES.find((one) => product.roles.includes(one)) ?? 'ground';
+  const role = product.roles.includes('film') ? 'film' : (ROLES.find((one) => product.roles.includes(one)) ?? 'ground');
   return { hatching: hatchingOf(product, role), tone: toneOf(product, role) };
 };
 

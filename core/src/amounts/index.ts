@@ -19,3 +19,18 @@ export {
   type StockRest,
 } from '../cut/index.ts';
 export { priceOf, type PriceInput } from './priceOf.ts';
+export { amountsFor, type AmountLine, type AmountsInput, type StepStarts } from './amountsFor.ts';
+export {
+  areaWords,
+  facesArea,
+  workedArea,
+  type Because,
+  type Measured,
+  type MeasuredBlank,
+  type MeasuredDesign,
+  type WorkedArea,
+} from './areas.ts';
+export type { FilmLayout } from './film.ts';
+export { needsOf, type AmountUnit, type Need } from './needs.ts';
+export { combined } from './ranges.ts';
+export type { Taken } from './served.ts';

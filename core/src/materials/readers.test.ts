@@ -26,11 +26,11 @@ const keysIn = (value: unknown, into: Set<string>): Set<string> => {
 
 describe('every fact in the catalogue is used', () => {
   const code = sourcesIn('core/src') + sourcesIn('web/src');
-  const { bases, finishes, products, methods, hazards, firstAid, items, limits, sizing, bench, weights } = all;
+  const { bases, finishes, products, methods, hazards, firstAid, items, limits, sizing, amounts, bench, weights } = all;
   const read = (key: string) => new RegExp(`\\b${key}\\b`).test(code);
 
   test.each(
-    Object.entries({ bases, finishes, products, methods, hazards, firstAid, items, limits, sizing, bench, weights }),
+    Object.entries({ bases, finishes, products, methods, hazards, firstAid, items, limits, sizing, amounts, bench, weights }),
   )('%s', (_name, rows) => {
     // ways of applying are keys of the bench's figures, read by the operation that they belong to
     const keys = [...keysIn(rows, new Set())].filter((key) => !Object.keys(bench.setUp).includes(key));

@@ -26,6 +26,8 @@ export const UNITS = [
   '%',
   'm/s',
   'min/m',
+  'm',
+  'mm²',
   'm²/L',
   'm²/can',
   'coats',
@@ -35,6 +37,7 @@ export const UNITS = [
   'class',
   'ranks',
   'weight',
+  'ml',
   's',
 ] as const;
 export type FigureUnit = (typeof UNITS)[number];
@@ -632,6 +635,43 @@ export const catalogueSchema = z.strictObject({
     markSize: figureIn('mm'),
     weedPiece: figureIn('min'),
     weedMetre: figureIn('min/m'),
+  }),
+  /** How much of everything goes into a piece, where no label says it. */
+  amounts: z.strictObject({
+    /** What stays in tool, cup and can, or goes past the piece, by the way it is put on. */
+    loss: z.record(z.enum(HOWS), figureIn('%')),
+    /** Of mist that meets an object smaller than so much. */
+    sprayLossSmall: figureIn('%'),
+    smallObject: figureIn('mm²'),
+    /** What the first coat on a surface takes, against what its label says of a smooth one. */
+    thirst: z.record(z.enum([...TEXTURES, 'unknown']), figureIn('%')),
+    /** How much of the clear area a design covers that nobody has drawn yet. */
+    designShare: figureIn('%'),
+    edgeSealStroke: figureIn('mm'),
+    /** How far a gel or cream reaches beyond the openings. */
+    gelRim: figureIn('mm'),
+    /** What is poured on something that lies flat. */
+    flatPour: figureIn('µm'),
+    /** A paste that is rubbed in, where no thickness is said. */
+    thinPaste: figureIn('µm'),
+    /** The least of a part that can be measured well. */
+    leastPart: figureIn('ml'),
+    /** Transfer tape, and painter's tape with its paper, beyond what lies under them. */
+    tapeMargin: figureIn('mm'),
+    holdTapeMargin: figureIn('mm'),
+    /** How far a blade cuts. */
+    bladeMetres: figureIn('m'),
+    endGrainCoats: figureIn('coats'),
+    /** Of a board that nobody has measured. */
+    thickness: figureIn('mm'),
+    /** A roll of film as it is sold. */
+    filmWidth: figureIn('mm'),
+    filmLength: figureIn('mm'),
+    /** Pins on each island, and how far apart along the edge of a loose stencil. */
+    pinsPerIsland: figureIn('uses'),
+    pinSpacing: figureIn('mm'),
+    /** Blanks that do not come out. */
+    spoil: figureIn('%'),
   }),
   /** What weighs how much where stacks are put in order: docs/formulas.md, Match. */
   weights: z.strictObject({

@@ -14,6 +14,7 @@ import methods from './data/methods.json' with { type: 'json' };
 import prep from './data/prep.json' with { type: 'json' };
 import bench from './data/bench.json' with { type: 'json' };
 import tries from './data/tries.json' with { type: 'json' };
+import amounts from './data/amounts.json' with { type: 'json' };
 import sizing from './data/sizing.json' with { type: 'json' };
 import weights from './data/weights.json' with { type: 'json' };
 import { catalogueSchema, type CatalogueData } from './schema.ts';
@@ -71,6 +72,7 @@ export const rawCatalogue = (): unknown =>
       tries,
       limits,
       sizing,
+      amounts,
       weights,
       bench,
     },

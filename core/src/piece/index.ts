@@ -14,6 +14,7 @@ export { surfaceFacts, type SurfaceFacts } from './surfaceFacts.ts';
 export { layersAt, type Cut, type Layer, type Profile } from './layersAt.ts';
 export { designIdsOf, methodIdOf, passesOf, slotIdOf, type Pass } from './passes.ts';
 export { hazardsOfPiece } from './hazardsOfPiece.ts';
+export { facesOf, type WorkedFaces } from './faces.ts';
 export { isReused, stencilsFor } from './stencil.ts';
 export { effectiveUse, isHollow, isSideUnsaid } from './effective.ts';
 export { catalogueFor, withChosenStack, withFollowedStack } from './chosen.ts';

@@ -227,6 +227,8 @@ export const operationSchema = z.discriminatedUnion('op', [
     coats: z.number().int().min(1, '1 to 20 coats').max(20, '1 to 20 coats'),
     extent: z.enum(EXTENTS),
     designId: key.optional(),
+    /** The thing on the shelf that it is taken from; left out: whichever is there. */
+    canId: key.optional(),
   }),
   z.strictObject({
     id: operationId,
@@ -262,12 +264,22 @@ export type Stack = z.output<typeof stackSchema>;
 export const PRIORITIES = ['balanced', 'lasts', 'soonest', 'cheapest', 'leastHandsOn', 'leastRisk'] as const;
 export type Priority = (typeof PRIORITIES)[number];
 
+/** Faces of a part that are worked on: the front, its edges too, or back, edges and front. */
+export const FACES = ['front', 'frontAndEdges', 'allRound'] as const;
+export type Faces = (typeof FACES)[number];
+
 export const partSchema = z.strictObject({
   id: key,
   name,
   surface: surfaceSchema,
   /** The clear area as measured; null: not measured. */
   area: areaSchema.nullable().default(null),
+  /** Faces that are worked on; null: as the surface and its use ask for. */
+  faces: z.enum(FACES).nullable().default(null),
+  /** How thick the piece is: the edges that are coated; null: not measured. */
+  thicknessMm: bounded(0.1, 1000, 'mm').nullable().default(null),
+  /** Of a cylinder or cone, whether its foot is coated too. */
+  footToo: z.boolean().default(false),
   use: useSchema,
   designs: z.array(designSchema).min(1, 'at least one design').max(20, 'at most 20 designs'),
   wants: partWantsSchema.default({}),

@@ -1,5 +1,5 @@
 import type { Catalogue, Product } from '../materials/index.ts';
-import { stencilsFor, surfaceFacts, type ApplyOperation, type Operation, type Part } from '../piece/index.ts';
+import { facesOf, stencilsFor, type ApplyOperation, type Operation, type Part } from '../piece/index.ts';
 import { holdsBefore, worksAtOnce } from './words/index.ts';
 
 /** A face of what is coated all round. */
@@ -39,24 +39,13 @@ const inOrder = (operations: readonly Operation[], { productById }: Catalogue): 
     : operations;
 };
 
-const WOODEN = new Set(['grain', 'ply']);
-const WEATHERED = new Set(['sheltered', 'exposed']);
-
-/**
- * Whether what covers the face is laid on the back too: bare wood that lives outdoors drinks and warps where one side stays open.
- *
- * Source: practice; docs/formulas.md, "Steps".
- */
-export const isCoatedAllRound = (part: Part, catalogue: Catalogue): boolean => {
-  const read = surfaceFacts(part.surface, catalogue, { prepared: true });
-  return (
-    read.ok && WOODEN.has(read.facts.base.pattern) && read.facts.finishes.length === 0 && WEATHERED.has(part.use.place)
-  );
-};
-
 const FACED = new Set(['ground', 'groundSeal', 'finish']);
-const facesOf = (operation: Operation, isAllRound: boolean): readonly (Face | null)[] =>
-  isAllRound && operation.op === 'apply' && operation.extent === 'all' && FACED.has(operation.role)
+/** Whether an operation covers whole faces, so that it goes over the edges and the back where those are worked on. */
+export const coversFaces = (operation: Operation): boolean =>
+  operation.op === 'apply' && operation.extent === 'all' && FACED.has(operation.role);
+
+const turnsOf = (operation: Operation, isAllRound: boolean): readonly (Face | null)[] =>
+  isAllRound && coversFaces(operation)
     ? ['back', 'front']
     : [null];
 
@@ -67,14 +56,14 @@ export const isFaceByFace = (product: Product | undefined): boolean =>
 /** Coats apart, back before front; what goes with a coat joined to it. */
 export const drafted = (part: Part, catalogue: Catalogue): Draft[] => {
   const drafts: Draft[] = [];
-  const isAllRound = isCoatedAllRound(part, catalogue);
+  const isAllRound = facesOf(part, catalogue).faces === 'allRound';
   for (const operation of part.stack?.operations ?? []) {
     const last = drafts.at(-1);
     if (last && joins(operation, last.operations.at(-1), catalogue)) {
       drafts[drafts.length - 1] = { ...last, operations: inOrder([...last.operations, operation], catalogue) };
       continue;
     }
-    const faces = facesOf(operation, isAllRound);
+    const faces = turnsOf(operation, isAllRound);
     const coats = Array.from({ length: operation.op === 'apply' ? operation.coats : 1 }, (_, index) => index + 1);
     const draftOf = (coat: number, face: Face | null): Draft => ({ operations: [operation], coat, face });
     drafts.push(

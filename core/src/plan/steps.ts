@@ -4,6 +4,7 @@ import { dryingRate, type Climate, type CoatConditions } from '../dry/index.ts';
 import {
   catalogueFor,
   DEFAULT_SCHOOLS,
+  facesOf,
   hazardsOfPiece,
   stencilsFor,
   type ApplyOperation,
@@ -17,7 +18,7 @@ import {
 } from '../piece/index.ts';
 import { formatDuration } from '../units/index.ts';
 import { askedOf, OF_PIECE, type Asked } from './asked.ts';
-import { chiefOf, drafted, isFaceByFace, productFor, stencilRounds, type Draft } from './drafts.ts';
+import { chiefOf, coversFaces, drafted, isFaceByFace, productFor, stencilRounds, type Draft } from './drafts.ts';
 import { firstSteps } from './firstSteps.ts';
 import { keepOf, keptBy } from './keeps.ts';
 import { keyOf, waitsOf, type LastCoat } from './lagsOf.ts';
@@ -332,6 +333,7 @@ class StepList {
         ...operations.flatMap((operation) => this.mixOf(operation, of(operation), operations)),
         this.turnWords(of(chiefOf({ operations }))),
         face === 'back' && 'Lay it on the back and the edges',
+        this.edgeWords(operations),
         face && END_GRAIN,
         ...asked,
         ...(operations.some((one) => one.op === 'apply' && one.role === 'medium')
@@ -340,6 +342,17 @@ class StepList {
       ]),
       looksRight: rightWhen(last, of(last), scene),
     };
+  }
+
+  /** What else than the front is coated in one go with it. */
+  private edgeWords(operations: readonly Operation[]): string | false {
+    const { part, catalogue } = this.scene;
+    if (!operations.some(coversFaces)) return false;
+    const places = [
+      ...(facesOf(part, catalogue).faces === 'frontAndEdges' ? ['the edges'] : []),
+      ...(part.footToo ? ['the foot'] : []),
+    ];
+    return places.length > 0 && `Take ${places.join(' and ')} with it`;
   }
 
   private turnWords(product: Product | undefined): string | undefined {

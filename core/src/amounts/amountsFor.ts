@@ -1,0 +1,135 @@
+import type { Range } from '../cut/index.ts';
+import type { Catalogue } from '../materials/index.ts';
+import type { Piece } from '../piece/index.ts';
+import { dayOfUse, type Shelf } from '../shelf/index.ts';
+import type { Measured } from './areas.ts';
+import { laidOnFilm, type FilmLayout } from './film.ts';
+import { needsOf, type AmountUnit, type Need } from './needs.ts';
+import { combined } from './ranges.ts';
+import { demandOf, Stores, type Taken } from './served.ts';
+
+/** When the steps of pieces begin, by piece and operation: ISO instants. */
+export type StepStarts = Readonly<Record<string, Readonly<Record<string, string>>>>;
+
+export interface AmountsInput {
+  /** In the order in which they take from the shelf. */
+  readonly pieces: readonly Piece[];
+  readonly catalogue: Catalogue;
+  readonly shelf: Shelf;
+  readonly now: string;
+  /** What was measured of the artworks of each piece, by design. */
+  readonly measured?: Readonly<Record<string, Measured>> | undefined;
+  /** As planned; left out where there is no plan yet. */
+  readonly starts?: StepStarts | undefined;
+}
+
+/** One product that pieces take, with what serves it and what is missing. */
+export interface AmountLine {
+  readonly id: string;
+  readonly productId: string;
+  readonly name: string;
+  /** Of the film, where an artwork has several; of the can, where one was chosen. */
+  readonly colour: string | null;
+  readonly unit: AmountUnit;
+  /** Of all needs together that can be said; null: of none. */
+  readonly need: Range | null;
+  readonly needs: readonly Need[];
+  /** Layers whose need cannot be said: the figure is without them. */
+  readonly unknown: readonly Need[];
+  readonly isGuess: boolean;
+  readonly cans: readonly Taken[];
+  /** What has to be bought, in the unit; null: it cannot be said. */
+  readonly missing: number | null;
+  /** When the first step begins that takes it; null: not planned. */
+  readonly by: string | null;
+  readonly layout: FilmLayout | null;
+}
+
+const earliest = (needs: readonly Need[], starts: StepStarts): string | null => {
+  const all = needs.flatMap(({ pieceId, operationId }) => starts[pieceId]?.[operationId] ?? []);
+  return all.length ? all.reduce((one, other) => (Date.parse(other) < Date.parse(one) ? other : one)) : null;
+};
+
+/** Needs that are served together: of one product, one unit, one chosen can, one colour of film. */
+const linesOf = (needs: readonly Need[]): Map<string, { needs: Need[]; colour: string | null }> => {
+  const lines = new Map<string, { needs: Need[]; colour: string | null }>();
+  const put = (need: Need, colour: string | null) => {
+    const id = [need.productId, need.unit, need.canId ?? '', colour ?? ''].join('|');
+    lines.set(id, { needs: [...(lines.get(id)?.needs ?? []), need], colour });
+  };
+  for (const need of needs) {
+    const colours = [...new Set((need.blanks ?? []).map(({ colour }) => colour))];
+    if (colours.length < 2) {
+      put(need, colours[0] ?? null);
+      continue;
+    }
+    for (const colour of colours) {
+      const blanks = need.blanks!.filter((blank) => blank.colour === colour);
+      const area = blanks.reduce((sum, { widthMm, heightMm, count }) => sum + widthMm * heightMm * count, 0);
+      const whole = need.need!.typical;
+      const share = whole ? area / whole : 0;
+      put(
+        {
+          ...need,
+          blanks,
+          need: { low: area, typical: area, high: area },
+          each: need.each && {
+            low: need.each.low * share,
+            typical: need.each.typical * share,
+            high: need.each.high * share,
+          },
+        },
+        colour,
+      );
+    }
+  }
+  return lines;
+};
+
+/**
+ * How much of everything pieces take, which cans serve it, and what is missing.
+ *
+ * Pieces take from the shelf in their order, from each product the oldest opened can first, of one colour. What nobody can say stays
+ * unsaid: such a need is named beside the figure that is without it, and a can of unknown content is not counted on.
+ *
+ * Source: docs/formulas.md, "Amounts".
+ */
+export const amountsFor = ({
+  pieces,
+  catalogue,
+  shelf,
+  now,
+  measured = {},
+  starts = {},
+}: AmountsInput): AmountLine[] => {
+  const day = pieces.reduce((last, piece) => {
+    const own = dayOfUse(piece, now);
+    return Date.parse(own) > Date.parse(last) ? own : last;
+  }, now);
+  const stores = new Stores(shelf, day, catalogue);
+  const needs = pieces.flatMap((piece) => needsOf(piece, measured[piece.id] ?? {}, catalogue));
+  return [...linesOf(needs)].map(([id, { needs: own, colour }]): AmountLine => {
+    const [{ productId, unit, canId }] = own as [Need];
+    const known = own.flatMap(({ need }) => need ?? []);
+    const need = known.length ? combined(known) : null;
+    const isTight = own.some((one) => one.isTight);
+    const film = laidOnFilm(own, productId, canId, stores, catalogue);
+    const served = film ?? (need ? stores.serve(productId, canId, unit, demandOf(need, isTight)) : null);
+    const can = shelf.cans.find((one) => one.id === canId);
+    return {
+      id,
+      productId,
+      name: catalogue.productById.get(productId)?.name ?? productId,
+      colour: can?.colour ?? colour,
+      unit,
+      need,
+      needs: own,
+      unknown: own.filter((one) => one.need === null),
+      isGuess: own.some((one) => one.isGuess),
+      cans: served?.cans ?? [],
+      missing: served?.missing ?? null,
+      by: earliest(own, starts),
+      layout: film?.layout ?? null,
+    };
+  });
+};

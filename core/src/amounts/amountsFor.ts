@@ -50,11 +50,11 @@ const earliest = (needs: readonly Need[], starts: StepStarts): string | null => 
   return all.length ? all.reduce((one, other) => (Date.parse(other) < Date.parse(one) ? other : one)) : null;
 };
 
-/** Needs that are served together: of one product, one unit, one chosen can, one colour of film. */
+/** Needs that are served together: of one product, one unit, one layer of colour, one chosen can, one colour of film. */
 const linesOf = (needs: readonly Need[]): Map<string, { needs: Need[]; colour: string | null }> => {
   const lines = new Map<string, { needs: Need[]; colour: string | null }>();
   const put = (need: Need, colour: string | null) => {
-    const id = [need.productId, need.unit, need.canId ?? '', colour ?? ''].join('|');
+    const id = [need.productId, need.unit, need.tint ?? '', need.canId ?? '', colour ?? ''].join('|');
     lines.set(id, { needs: [...(lines.get(id)?.needs ?? []), need], colour });
   };
   for (const need of needs) {
@@ -108,14 +108,23 @@ export const amountsFor = ({
   }, now);
   const stores = new Stores(shelf, day, catalogue);
   const needs = pieces.flatMap((piece) => needsOf(piece, measured[piece.id] ?? {}, catalogue));
+  // the colour of a ground would not show on it
+  const groundColours = new Set<string | null>();
   return [...linesOf(needs)].map(([id, { needs: own, colour }]): AmountLine => {
     const [{ productId, unit, canId }] = own as [Need];
     const known = own.flatMap(({ need }) => need ?? []);
     const need = known.length ? combined(known) : null;
     const isTight = own.some((one) => one.isTight);
     const film = laidOnFilm(own, productId, canId, stores, catalogue);
-    const served = film ?? (need ? stores.serve(productId, canId, unit, demandOf(need, isTight)) : null);
+    const demand = need ? demandOf(need, isTight) : 0;
+    const [{ tint }] = own as [Need];
+    const served =
+      film ??
+      (need ? stores.serve(productId, canId, unit, demand, tint === 'design' ? groundColours : undefined) : null);
     const can = shelf.cans.find((one) => one.id === canId);
+    if (tint === 'ground')
+      for (const taken of served?.cans ?? [])
+        groundColours.add(shelf.cans.find((one) => one.id === taken.canId)?.colour ?? null);
     return {
       id,
       productId,

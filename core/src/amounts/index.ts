@@ -31,6 +31,7 @@ export {
   type WorkedArea,
 } from './areas.ts';
 export type { FilmLayout } from './film.ts';
+export { measuredOf, type MeasureContext } from './measure.ts';
 export { needsOf, type AmountUnit, type Need } from './needs.ts';
 export { combined } from './ranges.ts';
 export type { Taken } from './served.ts';

@@ -33,6 +33,8 @@ export interface Need {
   /** What it is for, in the words of the layer. */
   readonly label: string;
   readonly productId: string;
+  /** Layers that are of one colour: the ground with its edge seal, or what is laid on it. Null: it has no colour of its own. */
+  readonly tint: 'ground' | 'design' | null;
   /** The thing on the shelf that the crafter takes it from. */
   readonly canId?: string;
   readonly unit: AmountUnit;
@@ -275,6 +277,7 @@ const filmNeed = (scene: Scene, product: Product, operation: ApplyOperation): Om
     operationId: operation.id,
     productId: product.id,
     unit: 'mm2' as const,
+    tint: null,
     isTight: true,
   };
   if (known.length === designs.length && known.length) {
@@ -326,6 +329,10 @@ const mixed = (need: Range, product: Product, catalogue: Catalogue): Need['mix']
   return answer.ok ? { ...answer, names: product.mix.parts.map(({ name }) => name), by: product.mix.by } : undefined;
 };
 
+const TINTED = new Set(['paint', 'stain']);
+const tintOf = (product: Product, { role }: ApplyOperation): Need['tint'] =>
+  TINTED.has(product.kind) ? (role === 'medium' || role === 'film' ? 'design' : 'ground') : null;
+
 const isLaidOut = (product: Product, operation: ApplyOperation): boolean =>
   operation.role === 'mask' || operation.role === 'film' || product.kind === 'film' || product.kind === 'sheet';
 
@@ -364,6 +371,7 @@ export const needsOf = (piece: Piece, measured: Measured, all: Catalogue): Need[
           operationId: operation.id,
           productId: product.id,
           label,
+          tint: tintOf(product, operation),
           ...can,
           ...amount,
           need,

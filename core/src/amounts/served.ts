@@ -71,6 +71,7 @@ export class Stores {
   /**
    * Takes an amount from cans of one colour: where several colours are there, the first that has enough of it, else the one that has most.
    *
+   * @param without colours that lie below, and would not show
    * @returns what is taken from which, and what is missing
    */
   serve(
@@ -78,11 +79,12 @@ export class Stores {
     canId: string | undefined,
     unit: AmountUnit,
     amount: number,
+    without: ReadonlySet<string | null> = new Set(),
   ): { readonly cans: Taken[]; readonly missing: number } {
     const colours = new Map<string | null, { at: CanAt; left: number }[]>();
     for (const at of this.of(productId, canId)) {
       const left = this.left(at, unit);
-      if (!left) continue;
+      if (!left || (canId === undefined && without.has(at.can.colour))) continue;
       colours.set(at.can.colour, [...(colours.get(at.can.colour) ?? []), { at, left }]);
     }
     const groups = [...colours.values()];

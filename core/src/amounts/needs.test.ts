@@ -1,0 +1,306 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { draws } from '../testing/runs.ts';
+import { readArtwork, type ArtworkRecord } from '../artwork/index.ts';
+import { catalogue } from '../materials/index.ts';
+import type { ApplyOperation, Faces, Operation, Part, Piece } from '../piece/index.ts';
+import { plainCan, type Can, type CanUse } from '../shelf/index.ts';
+import {
+  amountsFor,
+  combined,
+  facesArea,
+  measuredOf,
+  needsOf,
+  type AmountLine,
+  type Measured,
+  type Need,
+} from './index.ts';
+
+const all = catalogue();
+const NOW = '2026-11-25T09:00:00Z';
+interface Demo {
+  readonly pieces: readonly Piece[];
+  readonly artworks: readonly ArtworkRecord[];
+  readonly shelf: readonly Can[];
+  readonly uses: readonly CanUse[];
+}
+const demo = JSON.parse(readFileSync(new URL('../../../demo/observatory.json', import.meta.url), 'utf8')) as Demo;
+const of = (id: string): Piece => demo.pieces.find((piece) => piece.id === `demo-${id}`)!;
+const read = (svg: string) => {
+  const answer = readArtwork(svg, { strokes: 'cutLine' });
+  if (!answer.ok) throw new Error('an artwork of the demo does not read');
+  return answer.artwork;
+};
+const measured = (piece: Piece): Measured =>
+  measuredOf(piece, { artworks: demo.artworks, read, catalogue: all, bed: null });
+const bare = { cans: [], uses: [] };
+const linesOf = (piece: Piece, cans: readonly Can[] = [], uses: readonly CanUse[] = []): AmountLine[] =>
+  amountsFor({
+    pieces: [piece],
+    catalogue: all,
+    shelf: { cans, uses },
+    now: NOW,
+    measured: { [piece.id]: measured(piece) },
+  });
+const line = (lines: readonly AmountLine[], productId: string, tint?: Need['tint']): AmountLine => {
+  const found = lines.find((one) => one.productId === productId && (tint === undefined || one.needs[0]!.tint === tint));
+  if (!found) throw new Error(`no line for ${productId}`);
+  return found;
+};
+const withPart = (piece: Piece, facts: Partial<Part>): Piece => ({
+  ...piece,
+  parts: [{ ...piece.parts[0]!, ...facts }],
+});
+const latex = (id: string, colour: string, ml: number, more: Partial<Can> = {}): Can => ({
+  ...plainCan(id, { productId: 'exterior-latex' }),
+  colour,
+  size: { kind: 'liquid', ml },
+  boughtOn: '2026-10-01',
+  ...more,
+});
+const film = (id: string, size: Can['size']): Can => ({
+  ...plainCan(id, { productId: 'film-stencil' }),
+  size,
+  boughtOn: '2026-10-01',
+});
+
+const signs = of('signs');
+const signsMeasured = measured(signs);
+
+describe('faces worked', () => {
+  const board = (faces: Faces | null, thicknessMm: number | null = 12): Part => ({
+    ...signs.parts[0]!,
+    faces,
+    thicknessMm,
+  });
+  const area = (part: Part) => facesArea(part, all).areaMm2!;
+
+  test('edges by the thickness, end grain twice, the back as the front', () => {
+    const { area: rectangle } = signs.parts[0]!;
+    if (rectangle?.kind !== 'rectangle') throw new Error('the signs are rectangles');
+    const [width, height] = [rectangle.widthMm!, rectangle.heightMm!];
+    const edges = 2 * (width + height) * 12 * 2;
+    expect(area(board('front')).typical).toBeCloseTo(width * height, 3);
+    expect(area(board('frontAndEdges')).typical).toBeCloseTo(width * height + edges, 3);
+    expect(area(board('allRound')).typical).toBeCloseTo(2 * width * height + edges, 3);
+  });
+
+  test('bare wood outdoors is coated all round unless it was said otherwise, and says why', () => {
+    expect(area(board(null))).toEqual(area(board('allRound')));
+    expect(facesArea(board(null), all).because[0]!.words).toMatch(/bare wood outdoors/);
+    const indoors = { ...board(null), use: { ...signs.parts[0]!.use, place: 'indoors' as const } };
+    expect(area(indoors)).toEqual(area(board('front')));
+  });
+
+  test('an unmeasured thickness is a range, said to be a guess of the catalogue', () => {
+    const { low, typical, high } = area(board('allRound', null));
+    expect([low < typical, typical < high]).toEqual([true, true]);
+    expect(facesArea(board('allRound', null), all).because.map(({ words }) => words)).toContain(
+      'its thickness has not been measured',
+    );
+  });
+
+  test('more faces need more paint, and the plan turns the piece over for them', () => {
+    const need = (faces: Faces) => line(linesOf(withPart(signs, { faces })), 'exterior-latex', 'ground').need!.typical;
+    expect(need('frontAndEdges')).toBeGreaterThan(need('front'));
+    expect(need('allRound')).toBeGreaterThan(need('frontAndEdges'));
+  });
+});
+
+describe('what layers take', () => {
+  test('every layer with a product is a need of it, or says why it cannot be said; none is silently left out', () => {
+    for (const piece of demo.pieces) {
+      const needs = needsOf(piece, measured(piece), all);
+      const laid = (piece.parts[0]!.stack?.operations ?? []).filter(
+        (one): one is ApplyOperation => one.op === 'apply' && one.role !== 'prep',
+      );
+      expect(needs.map(({ operationId }) => operationId)).toEqual(laid.map(({ id }) => id));
+      for (const { need, because } of needs) {
+        expect(because.length).toBeGreaterThan(0);
+        if (need)
+          expect([need.low <= need.typical, need.typical <= need.high, need.low >= 0]).toEqual([true, true, true]);
+      }
+    }
+  });
+
+  test('of what was not measured nothing is made up', () => {
+    const unmeasured = withPart(signs, {
+      area: null,
+      designs: signs.parts[0]!.designs.map((design) => ({ ...design, artworkId: null })),
+    });
+    const lines = amountsFor({ pieces: [unmeasured], catalogue: all, shelf: { cans: demo.shelf, uses: [] }, now: NOW });
+    for (const { need, missing, cans, unknown } of lines) {
+      expect([need, missing, cans]).toEqual([null, null, []]);
+      expect(unknown.length).toBeGreaterThan(0);
+    }
+  });
+
+  test('without an artwork the design is a share of the clear area, and is called a guess', () => {
+    const undrawn = withPart(signs, {
+      designs: signs.parts[0]!.designs.map((design) => ({ ...design, artworkId: null })),
+    });
+    const drawn = line(linesOf(signs), 'film-stencil');
+    const guessed = line(linesOf(undrawn), 'film-stencil');
+    expect([drawn.isGuess, guessed.isGuess, guessed.layout]).toEqual([false, true, null]);
+    expect(guessed.need!.high).toBeGreaterThan(guessed.need!.low * 2);
+  });
+
+  test('twice the pieces take twice as much, never less for a coat more', () => {
+    const twice = { ...signs, quantity: 2 * signs.quantity };
+    const paint = (piece: Piece) => line(linesOf(piece), 'exterior-latex', 'ground').need!;
+    expect(paint(twice).typical).toBeCloseTo(2 * paint(signs).typical, 6);
+    const stack = signs.parts[0]!.stack!;
+    const thicker = withPart(signs, {
+      stack: {
+        ...stack,
+        operations: stack.operations.map((one): Operation =>
+          one.op === 'apply' && one.role === 'ground' ? { ...one, coats: one.coats + 1 } : one,
+        ),
+      },
+    });
+    expect(paint(thicker).low).toBeGreaterThan(paint(signs).low);
+  });
+
+  test('a small thing catches a part of the mist; figures of ones own count', () => {
+    const need = (productId: string) =>
+      of('boards').parts[0]!.stack!.operations.some((one) => one.op === 'apply' && one.productId === productId);
+    expect(need('acrylic-clear-aerosol')).toBe(true);
+    const sized = (mm: number) =>
+      withPart(of('boards'), { area: { kind: 'rectangle', widthMm: mm, heightMm: mm, margins: null, keepOuts: [] } });
+    const each = (mm: number) => line(linesOf(sized(mm)), 'acrylic-clear-aerosol').needs[0]!.each!.typical / (mm * mm);
+    expect(each(100)).toBeGreaterThan(1.4 * each(1000));
+  });
+});
+
+describe('what the shelf gives', () => {
+  test('what is taken and what is missing is what is needed, and no can gives more than it holds', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ ml: fc.integer({ min: 5, max: 400 }), colour: fc.constantFrom('blue', 'white') }), {
+          maxLength: 5,
+        }),
+        (some) => {
+          const cans = some.map(({ ml, colour }, at) => latex(`c${at}`, colour, ml));
+          const lines = amountsFor({
+            pieces: [signs],
+            catalogue: all,
+            shelf: { cans, uses: [] },
+            now: NOW,
+            measured: { [signs.id]: signsMeasured },
+          });
+          const given = new Map<string, number>();
+          for (const one of lines.filter(({ productId }) => productId === 'exterior-latex')) {
+            const takes = one.cans.reduce((sum, taken) => sum + taken.takes, 0);
+            expect(takes + one.missing!).toBeCloseTo(one.need!.high, 6);
+            for (const taken of one.cans) given.set(taken.canId, (given.get(taken.canId) ?? 0) + taken.takes);
+            expect(
+              new Set(one.cans.map(({ canId }) => cans.find(({ id }) => id === canId)!.colour)).size,
+            ).toBeLessThanOrEqual(1);
+          }
+          for (const [id, amount] of given)
+            expect(amount).toBeLessThanOrEqual((cans.find((can) => can.id === id)!.size as { ml: number }).ml + 1e-9);
+        },
+      ),
+      draws(30, 200),
+    ));
+
+  test('the oldest opened can first; an old one last; one of unknown content is not counted on', () => {
+    const cans = [
+      latex('shut', 'blue', 400),
+      latex('opened', 'blue', 400, { isOpen: 'yes', openedOn: '2026-05-01' }),
+      latex('older', 'blue', 20, { isOpen: 'yes', openedOn: '2026-01-01' }),
+      latex('spoilt', 'blue', 400, { boughtOn: '2019-01-01' }),
+      { ...latex('unsized', 'blue', 1), size: null },
+    ];
+    const taken = line(linesOf(signs, cans), 'exterior-latex', 'ground').cans.map(({ canId }) => canId);
+    expect(taken).toEqual(['older', 'opened']);
+  });
+
+  test('letters are not painted in the colour of their ground', () => {
+    const both = linesOf(signs, [latex('blue', 'blue', 2000), latex('white', 'white', 2000)]);
+    expect(line(both, 'exterior-latex', 'ground').cans.map(({ canId }) => canId)).toEqual(['blue']);
+    expect(line(both, 'exterior-latex', 'design').cans.map(({ canId }) => canId)).toEqual(['white']);
+    const one = linesOf(signs, [latex('blue', 'blue', 2000)]);
+    expect(line(one, 'exterior-latex', 'design')).toMatchObject({ cans: [], missing: expect.any(Number) });
+    expect(line(one, 'exterior-latex', 'design').missing).toBeGreaterThan(0);
+  });
+
+  test('a chosen can is the one that is taken from', () => {
+    const stack = signs.parts[0]!.stack!;
+    const chosen = withPart(signs, {
+      stack: {
+        ...stack,
+        operations: stack.operations.map((one): Operation =>
+          one.op === 'apply' && one.role === 'ground' ? { ...one, canId: 'white' } : one,
+        ),
+      },
+    });
+    const lines = linesOf(chosen, [latex('blue', 'blue', 2000), latex('white', 'white', 2000)]);
+    expect(lines.find(({ cans }) => cans.some(({ canId }) => canId === 'white'))).toMatchObject({ colour: 'white' });
+  });
+
+  test('stencils lie on offcuts before the roll, what does not fit is to be bought', () => {
+    const offcut = film('o', { kind: 'offcut', widthMm: 290, heightMm: 240 });
+    const roll = film('r', { kind: 'roll', widthMm: 305, lengthMm: 400 });
+    const laid = line(linesOf(signs, [roll, offcut]), 'film-stencil');
+    expect(laid.layout!.onShelf!.offcutsUsed).toEqual(['o']);
+    expect(laid.cans.map(({ canId }) => canId).sort()).toEqual(['o', 'r']);
+    expect(laid.layout!.newLengthMm).toBeGreaterThan(0);
+    expect(laid.missing).toBeCloseTo(laid.layout!.newLengthMm * laid.layout!.newWidthMm, 3);
+    const placed = [...laid.layout!.onShelf!.placed, ...laid.layout!.toBuy!.placed];
+    expect(placed.length).toBe(laid.layout!.blanks.reduce((sum, { count }) => sum + count, 0));
+    expect(
+      line(linesOf(signs, [film('r', { kind: 'roll', widthMm: 305, lengthMm: 5000 })]), 'film-stencil'),
+    ).toMatchObject({ missing: 0, layout: { toBuy: null } });
+  });
+
+  test('an earlier piece leaves less for the next', () => {
+    const [first, second] = [signs, { ...signs, id: 'again' }];
+    const roll = film('r', { kind: 'roll', widthMm: 305, lengthMm: 1500 });
+    const both = amountsFor({
+      pieces: [first, second],
+      catalogue: all,
+      shelf: { cans: [roll], uses: [] },
+      now: NOW,
+      measured: { [first.id]: signsMeasured, again: signsMeasured },
+    });
+    const alone = line(linesOf(signs, [roll]), 'film-stencil');
+    expect(alone.missing).toBe(0);
+    expect(line(both, 'film-stencil').missing).toBeGreaterThan(0);
+    expect(line(both, 'film-stencil').needs.map(({ pieceId }) => pieceId)).toEqual([first.id, 'again']);
+  });
+
+  test('it is needed when the first step that takes it begins', () => {
+    const starts = { [signs.id]: { medium: '2026-12-03T18:00:00Z', edgeSeal: '2026-12-02T18:00:00Z' } };
+    const lines = amountsFor({ pieces: [signs], catalogue: all, shelf: bare, now: NOW, starts });
+    expect(lines.map(({ by }) => by).filter(Boolean)).toEqual(
+      lines.flatMap(({ needs }) => {
+        const own = needs.flatMap(({ operationId }) => starts[signs.id]![operationId as 'medium'] ?? []);
+        return own.length ? [own.sort()[0]] : [];
+      }),
+    );
+    expect(lines.some(({ by }) => by !== null)).toBe(true);
+  });
+});
+
+test('independent ranges are not all at one end at once', () =>
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.tuple(fc.integer({ min: 0, max: 50 }), fc.integer({ min: 50, max: 60 }), fc.integer({ min: 60, max: 200 })),
+        { minLength: 1, maxLength: 6 },
+      ),
+      (three) => {
+        const ranges = three.map(([low, typical, high]) => ({ low, typical, high }));
+        const { low, typical, high } = combined(ranges);
+        const sum = (end: 'low' | 'typical' | 'high') => ranges.reduce((whole, range) => whole + range[end], 0);
+        expect(typical).toBe(sum('typical'));
+        expect(low).toBeGreaterThanOrEqual(sum('low') - 1e-9);
+        expect(high).toBeLessThanOrEqual(sum('high') + 1e-9);
+        if (ranges.length === 1) expect([low, high]).toEqual([sum('low'), sum('high')]);
+        expect(combined([...ranges, { low: 1, typical: 2, high: 3 }]).high).toBeGreaterThan(high);
+      },
+    ),
+    draws(60, 300),
+  ));

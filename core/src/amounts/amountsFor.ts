@@ -33,6 +33,8 @@ export interface AmountLine {
   readonly unit: AmountUnit;
   /** Of all needs together that can be said; null: of none. */
   readonly need: Range | null;
+  /** What has to be there: the high figure where running out spoils the piece; null where the need is. */
+  readonly demand: number | null;
   readonly needs: readonly Need[];
   /** Layers whose need cannot be said: the figure is without them. */
   readonly unknown: readonly Need[];
@@ -86,38 +88,28 @@ const linesOf = (needs: readonly Need[]): Map<string, { needs: Need[]; colour: s
   return lines;
 };
 
-/**
- * How much of everything pieces take, which cans serve it, and what is missing.
- *
- * Pieces take from the shelf in their order, from each product the oldest opened can first, of one colour. What nobody can say stays
- * unsaid: such a need is named beside the figure that is without it, and a can of unknown content is not counted on.
- *
- * Source: docs/formulas.md, "Amounts".
- */
-export const amountsFor = ({
-  pieces,
-  catalogue,
-  shelf,
-  now,
-  measured = {},
-  starts = {},
-}: AmountsInput): AmountLine[] => {
-  const day = pieces.reduce((last, piece) => {
+/** The last day on which one of the pieces is made. */
+const lastDay = (pieces: readonly Piece[], now: string): string =>
+  pieces.reduce((last, piece) => {
     const own = dayOfUse(piece, now);
     return Date.parse(own) > Date.parse(last) ? own : last;
   }, now);
-  const stores = new Stores(shelf, day, catalogue);
+
+const linesFrom = (
+  pieces: readonly Piece[],
+  stores: Stores,
+  { catalogue, shelf, measured = {}, starts = {} }: AmountsInput,
+): AmountLine[] => {
   const needs = pieces.flatMap((piece) => needsOf(piece, measured[piece.id] ?? {}, catalogue));
   // the colour of a ground would not show on it
   const groundColours = new Set<string | null>();
   return [...linesOf(needs)].map(([id, { needs: own, colour }]): AmountLine => {
-    const [{ productId, unit, canId }] = own as [Need];
+    const [{ productId, unit, canId, tint }] = own as [Need];
     const known = own.flatMap(({ need }) => need ?? []);
     const need = known.length ? combined(known) : null;
     const isTight = own.some((one) => one.isTight);
     const film = laidOnFilm(own, productId, canId, stores, catalogue);
     const demand = need ? demandOf(need, isTight) : 0;
-    const [{ tint }] = own as [Need];
     const served =
       film ??
       (need ? stores.serve(productId, canId, unit, demand, tint === 'design' ? groundColours : undefined) : null);
@@ -132,6 +124,7 @@ export const amountsFor = ({
       colour: can?.colour ?? colour,
       unit,
       need,
+      demand: need ? demand : null,
       needs: own,
       unknown: own.filter((one) => one.need === null),
       isGuess: own.some((one) => one.isGuess),
@@ -141,4 +134,24 @@ export const amountsFor = ({
       layout: film?.layout ?? null,
     };
   });
+};
+
+/**
+ * How much of everything pieces take together, which cans serve it, and what is missing.
+ *
+ * Pieces take from the shelf in their order, from each product the oldest opened can first, of one colour. What nobody can say stays
+ * unsaid: such a need is named beside the figure that is without it, and a can of unknown content is not counted on.
+ *
+ * Source: docs/formulas.md, "Amounts".
+ */
+export const amountsFor = (input: AmountsInput): AmountLine[] => {
+  const { pieces, shelf, now, catalogue } = input;
+  return linesFrom(pieces, new Stores(shelf, lastDay(pieces, now), catalogue), input);
+};
+
+/** The same for each piece by itself, by its id: what earlier ones take is not there for the later ones. */
+export const amountsByPiece = (input: AmountsInput): Record<string, AmountLine[]> => {
+  const { pieces, shelf, now, catalogue } = input;
+  const stores = new Stores(shelf, lastDay(pieces, now), catalogue);
+  return Object.fromEntries(pieces.map((piece) => [piece.id, linesFrom([piece], stores, input)]));
 };

@@ -19,7 +19,7 @@ export {
   type StockRest,
 } from '../cut/index.ts';
 export { priceOf, type PriceInput } from './priceOf.ts';
-export { amountsFor, type AmountLine, type AmountsInput, type StepStarts } from './amountsFor.ts';
+export { amountsByPiece, amountsFor, type AmountLine, type AmountsInput, type StepStarts } from './amountsFor.ts';
 export {
   areaWords,
   facesArea,
@@ -34,4 +34,5 @@ export type { FilmLayout } from './film.ts';
 export { measuredOf, type MeasureContext } from './measure.ts';
 export { needsOf, type AmountUnit, type Need } from './needs.ts';
 export { combined } from './ranges.ts';
+export { amountsClause, filmLengthOf, neededWords, rangeWords } from './words.ts';
 export type { Taken } from './served.ts';

@@ -46,6 +46,10 @@ const router = createBrowserRouter([
             path: 'artwork',
             lazy: async () => ({ Component: (await import('../steps/artwork/ArtworkStep.tsx')).ArtworkStep }),
           },
+          {
+            path: 'amounts',
+            lazy: async () => ({ Component: (await import('../steps/amounts/AmountsStep.tsx')).AmountsStep }),
+          },
           { path: 'plan', lazy: async () => ({ Component: (await import('../steps/plan/PlanStep.tsx')).PlanStep }) },
           { path: 'care', lazy: async () => ({ Component: (await import('../steps/care/CareStep.tsx')).CareStep }) },
         ],

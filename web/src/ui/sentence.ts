@@ -1,9 +1,11 @@
 import {
+  amountsClause,
   formatLength,
   stackWords,
   surfaceFacts,
   headlineOf,
   sayWhen,
+  type AmountLine,
   type CareLimit,
   type Catalogue,
   type Condition,
@@ -15,12 +17,13 @@ import {
 } from '@sgraffa/core';
 import { limitWords, STANDING_WORDS } from './words.ts';
 
-export const COURSES = ['surface', 'match', 'artwork', 'plan', 'care'] as const;
+export const COURSES = ['surface', 'match', 'artwork', 'amounts', 'plan', 'care'] as const;
 export type Course = (typeof COURSES)[number];
 export const COURSE_NAMES: Readonly<Record<Course, string>> = {
   surface: 'Surface & use',
   match: 'Match',
   artwork: 'Artwork & size',
+  amounts: 'Amounts',
   plan: 'Plan',
   care: 'Care',
 };
@@ -80,6 +83,16 @@ const artworkWords = (piece: Piece, settings: Settings): Clause => {
   return { course: 'artwork', words: `artwork ${size}${loose}`, isOpen: false };
 };
 
+const takenWords = (
+  amounts: readonly AmountLine[] | undefined,
+  stack: Stack | null,
+  { length }: Pick<Settings, 'length'>,
+): Clause => {
+  const words = amounts && amountsClause(amounts, length);
+  if (words) return { course: 'amounts', words, isOpen: false };
+  return { course: 'amounts', words: stack && !amounts ? 'being reckoned…' : 'how much of everything?', isOpen: true };
+};
+
 export interface SentenceInput {
   readonly piece: Piece;
   readonly catalogue: Catalogue;
@@ -90,6 +103,8 @@ export interface SentenceInput {
   readonly verdict?: StackVerdict | null;
   /** Conditions on which it stands. */
   readonly onlyIf?: readonly Pick<Condition, 'words'>[];
+  /** How much of everything it takes; left out until it has been reckoned. */
+  readonly amounts?: readonly AmountLine[] | undefined;
   readonly plan: Plan | null;
   /** Whether its dates are still being worked out. */
   readonly isPlanning?: boolean;
@@ -106,6 +121,7 @@ export const sentenceOf = ({
   isRefused,
   verdict = null,
   onlyIf = [],
+  amounts,
   plan,
   isPlanning = false,
   limits,
@@ -129,6 +145,7 @@ export const sentenceOf = ({
           isOpen: true,
         },
     artworkWords(piece, settings),
+    takenWords(amounts, stack, settings),
     isUnsafe
       ? { course: 'plan', words: 'no dates: refused for safety', isOpen: true }
       : plan?.readyAt

@@ -16,7 +16,7 @@ const useFormerWords = (model: PieceModel, open: Course | undefined): ReadonlyMa
   const now = new Map(seen);
   for (const { course, words, isOpen } of model.clauses) {
     // a plan that is still being looked for is nobody's change
-    if (course === 'plan' && model.isPlanning) continue;
+    if ((course === 'plan' && model.isPlanning) || (course === 'amounts' && !model.amounts)) continue;
     const last = seen.get(course);
     // a question was no answer yet: its first answer replaces nothing
     if (last === undefined ? !isOpen : course === open) now.set(course, words);

@@ -5,6 +5,7 @@ import {
   stepIdOf,
   takenOver,
   withFollowedStack,
+  type AmountLine,
   type BenchEvent,
   type Brief,
   type Candidate,
@@ -28,6 +29,7 @@ import { changedElsewhere } from '../../store/keeper.ts';
 import type { Edit } from '../../store/workspaceStore.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
 import { limitsOf } from '../../ui/workedOut.ts';
+import { useAmounts } from '../../workers/amountsClient.ts';
 import { usePlannedWeek, type PlannedWeek } from '../../workers/planClient.ts';
 import { briefOf, judgingOf, useJudged, useMatch, type Judging } from '../../workers/matchClient.ts';
 
@@ -52,6 +54,8 @@ export interface PieceModel {
   readonly planProblems: readonly Problem[];
   /** Windows after a marked coat that the plan can no longer meet. */
   readonly missed: readonly Problem[];
+  /** How much of everything it takes; undefined until it has been reckoned. */
+  readonly amounts: readonly AmountLine[] | undefined;
   /** What is marked done on it. */
   readonly events: readonly BenchEvent[];
   /** The forecast that the bench was planned by; null: none. */
@@ -151,6 +155,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     );
   }, [isSettled, kept, best, settlePiece]);
 
+  const amounts = useAmounts().answer?.byPiece[pieceId];
   const { answer, isPlanning } = usePlannedWeek();
   const { planned, ...dates } = datesOf(answer, pieceId);
   const { plan, verdict } = dates;
@@ -183,6 +188,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     limits,
     ...dates,
     isPlanning,
+    amounts,
     events,
     clauses: sentenceOf({
       piece,
@@ -192,6 +198,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
       isRefused,
       verdict,
       onlyIf: judged.data?.candidate?.onlyIf ?? [],
+      amounts,
       plan,
       isPlanning,
       limits,

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { ageWords, canName, canSizeWords, leftWords, type CanAt } from '@sgraffa/core';
 import { useBench, useCatalogue } from '../../store/bench.ts';
 import { CanPart } from './CanPart.tsx';
-import { fillOf, LEVEL, levelOutline, SHELF_SCOPE } from './levels.ts';
+import { fillOf, LEVEL, levelOutline, SHELF_SCOPE } from '../../ui/levels.ts';
 
 const AGE_TONES = { fresh: 'good', keeps: 'good', ageing: 'caution', unknown: 'waiting', old: 'refused' } as const;
 
@@ -11,7 +11,7 @@ const AGE_TONES = { fresh: 'good', keeps: 'good', ageing: 'caution', unknown: 'w
 const Level = ({ at }: { at: CanAt }) => {
   const catalogue = useCatalogue();
   const { leftShare, freshness } = at;
-  const { fill, hatching } = fillOf(at, catalogue);
+  const { fill, hatching } = fillOf(at.can, catalogue);
   const points = leftShare === null ? null : levelOutline(leftShare, freshness);
   const d = points && `M${points.map(([x, y]) => `${x} ${y}`).join('L')}Z`;
   return (

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { canName, canSizeWords, type CanAt } from '@sgraffa/core';
 import { useBench, useCatalogue } from '../../store/bench.ts';
 import { CanPart } from './CanPart.tsx';
-import { fillOf, laidOffcuts, SHELF_SCOPE } from './levels.ts';
+import { fillOf, laidOffcuts, SHELF_SCOPE } from '../../ui/levels.ts';
 
 const WIDTH = 900;
 
@@ -24,7 +24,7 @@ export const OffcutsPart = ({ offcuts }: { offcuts: readonly CanAt[] }) => {
       <div className="sg-offcuts" style={{ aspectRatio: `${WIDTH} / ${height}` }}>
         <svg viewBox={`-2 -2 ${WIDTH + 4} ${height}`} aria-hidden>
           {laid.map(({ id, x, y, width, height: tall }) => {
-            const { fill, hatching } = fillOf(of(id), catalogue);
+            const { fill, hatching } = fillOf(of(id).can, catalogue);
             const box = { x, y, width, height: tall };
             return (
               <g key={id}>

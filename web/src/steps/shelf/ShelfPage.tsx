@@ -7,7 +7,7 @@ import { Hatchings } from '../../ui/section/Hatchings.tsx';
 import { AddPart } from './AddPart.tsx';
 import { CanRow } from './CanRow.tsx';
 import { OffcutsPart } from './OffcutsPart.tsx';
-import { SHELF_SCOPE } from './levels.ts';
+import { SHELF_SCOPE } from '../../ui/levels.ts';
 import './shelf.css';
 
 const ORDERS = { urgent: 'what ages or runs out first', name: 'by name', age: 'oldest first' } as const;

@@ -1,6 +1,6 @@
-import { spokenColour, type CanAt, type Catalogue, type Freshness } from '@sgraffa/core';
-import { BAND_FILLS } from '../../ui/section/fills.ts';
-import { drawnAs, type Hatching } from '../../ui/section/sectionModel.ts';
+import { spokenColour, type Can, type Catalogue, type Freshness } from '@sgraffa/core';
+import { BAND_FILLS } from './section/fills.ts';
+import { drawnAs, type Hatching } from './section/sectionModel.ts';
 
 /** What the hatchings of this page are called by. */
 export const SHELF_SCOPE = 'shelf';
@@ -9,10 +9,7 @@ export const LEVEL = { width: 250, height: 34, end: 12 } as const;
 export type Point = readonly [number, number];
 
 /** How a can is filled in: its product's ground and hatching; plain where it is no product. */
-export const fillOf = (
-  { can }: CanAt,
-  catalogue: Catalogue,
-): { readonly fill: string; readonly hatching: Hatching } => {
+export const fillOf = (can: Can, catalogue: Catalogue): { readonly fill: string; readonly hatching: Hatching } => {
   const product = catalogue.productById.get(can.productId ?? '');
   if (!product) return { fill: (can.colour && spokenColour(can.colour)) || '#dccfb6', hatching: 'plain' };
   const { hatching, tone } = drawnAs(product);

@@ -1,0 +1,46 @@
+import type { Range } from '../cut/index.ts';
+import { amountWords } from '../shelf/index.ts';
+import type { LengthUnit } from '../units/index.ts';
+import { areaWords } from './areas.ts';
+import type { AmountLine } from './amountsFor.ts';
+import type { AmountUnit } from './needs.ts';
+
+const WORDS: Readonly<Record<AmountUnit, (amount: number, unit: LengthUnit) => string>> = {
+  ml: (ml) => amountWords(ml, 'liquid'),
+  cans: (cans) => amountWords(cans < 10 ? Math.ceil(cans * 10 - 1e-9) / 10 : cans, 'aerosol'),
+  mm2: areaWords,
+  mm: (mm, unit) => amountWords(mm, 'roll', unit),
+  pieces: (count) => String(Math.ceil(count - 1e-9)),
+};
+
+/** An amount of a line in its unit: "120 ml", "0.3 cans", "0.14 m²". */
+export const neededWords = (amount: number, unit: AmountUnit, length: LengthUnit = 'mm'): string =>
+  WORDS[unit](amount, length);
+
+/** A need with its range: "223 ml, 145 to 387". */
+export const rangeWords = ({ low, typical, high }: Range, unit: AmountUnit, length: LengthUnit = 'mm'): string => {
+  const all = [low, typical, high].map((amount) => neededWords(amount, unit, length)) as [string, string, string];
+  return all[0] === all[2] ? all[1] : `${all[1]}, ${all[0].replace(/ [a-z²]+$/, '')} to ${all[2]}`;
+};
+
+/** How much roll a line of film takes, mm; null where it is not laid out yet. */
+export const filmLengthOf = ({ layout }: Pick<AmountLine, 'layout'>): number | null =>
+  layout && (layout.onShelf?.rollMm ?? 0) + layout.newLengthMm;
+
+/** The clause of the sentence: "120 ml, 0.4 m of film"; null where nothing of it can be said yet. */
+export const amountsClause = (lines: readonly AmountLine[], length: LengthUnit = 'mm'): string | null => {
+  const typical = (unit: AmountUnit) =>
+    lines.reduce((sum, line) => sum + (line.unit === unit && line.need ? line.need.typical : 0), 0);
+  const [ml, cans] = [typical('ml'), typical('cans')];
+  const films = lines.filter(({ layout }) => layout !== null);
+  const film = films.reduce((sum, line) => sum + filmLengthOf(line)!, 0);
+  const offcuts = new Set(films.flatMap(({ layout }) => layout!.onShelf?.offcutsUsed ?? [])).size;
+  const said = [
+    ml > 0 && neededWords(ml, 'ml'),
+    cans > 0 && neededWords(cans, 'cans'),
+    film > 0 && `${neededWords(film, 'mm', length)} of film`,
+    offcuts > 0 && `${offcuts} ${offcuts === 1 ? 'offcut' : 'offcuts'}`,
+  ].filter((words) => words !== false);
+  if (!said.length) return null;
+  return `${said.join(', ')}${lines.some(({ unknown }) => unknown.length) ? ' and more' : ''}`;
+};

@@ -1,0 +1,154 @@
+import { Select, UnstyledButton } from '@mantine/core';
+import { useState } from 'react';
+import { canName, neededWords, rangeWords, type AmountLine, type Operation } from '@sgraffa/core';
+import { useBench } from '../../store/bench.ts';
+import { day } from '../../ui/dates.ts';
+import { Drop } from '../../ui/Drop.tsx';
+import { figureWords } from '../../ui/WhereFrom.tsx';
+import type { PieceModel } from '../piece/usePieceModel.ts';
+import { CupPart } from './CupPart.tsx';
+import { FilmPart } from './FilmPart.tsx';
+import { LevelPart } from './LevelPart.tsx';
+
+/** Where a need comes from: what it is worked out from, layer by layer. */
+const Because = ({ line }: { line: AmountLine }) => {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <Drop
+      opened={isOpen}
+      onChange={setOpen}
+      width={380}
+      position="bottom-start"
+      isText
+      target={
+        <UnstyledButton className="sg-where" onClick={() => setOpen(!isOpen)}>
+          where from?
+        </UnstyledButton>
+      }
+    >
+      {line.needs.map(({ operationId, label, because }) => (
+        <div key={operationId}>
+          <b>{label}</b>
+          <ul>
+            {because.map(({ words, figure }) => (
+              <li key={words + (figure?.label ?? '')}>
+                {words}
+                {figure && (
+                  <>
+                    : {figure.label} {figureWords(figure.figure)}
+                  </>
+                )}
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
+    </Drop>
+  );
+};
+
+/** Which can it is taken from: chosen, or whichever is there. */
+const CanSelect = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
+  const bench = useBench();
+  const { catalogue } = model;
+  const cans = bench?.shelf.cans.filter(
+    ({ productId, finishedOn }) => productId === line.productId && finishedOn === null,
+  );
+  if (!cans?.length) return null;
+  const ids = new Set(line.needs.map(({ operationId }) => operationId));
+  const chosen = line.needs[0]!.canId ?? '';
+  const taken = (operation: Operation, canId: string): Operation => {
+    if (operation.op !== 'apply' || !ids.has(operation.id)) return operation;
+    const { canId: _, ...rest } = operation;
+    return canId ? { ...rest, canId } : rest;
+  };
+  return (
+    <Select
+      label="Taken from"
+      data={[
+        { value: '', label: 'whichever is there' },
+        ...cans.map((can) => ({ value: can.id, label: canName(can, catalogue) })),
+      ]}
+      value={chosen}
+      onChange={(canId) =>
+        canId !== null &&
+        model.changePart(
+          (part) => ({
+            ...part,
+            stack: part.stack && {
+              ...part.stack,
+              operations: part.stack.operations.map((operation) => taken(operation, canId)),
+            },
+          }),
+          `what ${line.name} is taken from`,
+        )
+      }
+    />
+  );
+};
+
+const Served = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
+  const bench = useBench();
+  const { catalogue, settings, now } = model;
+  const { unit, missing, cans, by } = line;
+  const length = settings.length;
+  const nameOf = (id: string) => {
+    const can = bench?.shelf.cans.find((one) => one.id === id);
+    return can ? canName(can, catalogue) : 'the shelf';
+  };
+  return (
+    <p>
+      {cans.length > 0 && (
+        <>
+          From the shelf:{' '}
+          {cans.map(({ canId, takes }) => `${neededWords(takes, unit, length)} of ${nameOf(canId)}`).join(', ')}.{' '}
+        </>
+      )}
+      {missing !== null && missing > 0 && (
+        <strong className="sg-tobuy">
+          To buy: {neededWords(missing, unit, length)}
+          {by && ` by ${day(by, settings.zone, now)}`}.
+        </strong>
+      )}
+      {missing === 0 && cans.length > 0 && <span className="sg-sign is-good">Enough is there.</span>}
+    </p>
+  );
+};
+
+/** One product: what it is needed for and how much of it, drawn beside what is there. */
+export const LinePart = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
+  const { settings } = model;
+  const { name, colour, need, unit, unknown, isGuess, layout } = line;
+  const mix = line.needs.find((one) => one.mix)?.mix;
+  const labels = [...new Set(line.needs.map(({ label }) => label))].join(', ');
+  return (
+    <section className="sg-amount" aria-label={`${name}${colour ? `, ${colour}` : ''}`}>
+      <header className="sg-amount-head">
+        <h2>
+          {name}
+          {colour && `, ${colour}`} <span className="sg-quiet">for {labels}</span>
+        </h2>
+        <p>
+          {need ? (
+            <span className="sg-number">{rangeWords(need, unit, settings.length)}</span>
+          ) : (
+            <span className="sg-sign is-waiting">not known</span>
+          )}{' '}
+          {isGuess && need && <span className="sg-quiet">a guess </span>}
+          <Because line={line} />
+        </p>
+      </header>
+      {need && (unit === 'ml' || unit === 'cans') && <LevelPart line={line} model={model} />}
+      {layout && <FilmPart layout={layout} line={line} model={model} />}
+      {mix && <CupPart mix={mix} />}
+      {unknown.map(({ operationId, label, because }) => (
+        <p key={operationId}>
+          {need && `Without ${label}: `}
+          {because[0]!.words}.
+        </p>
+      ))}
+      {need && <Served line={line} model={model} />}
+      {need && !layout && <CanSelect line={line} model={model} />}
+    </section>
+  );
+};

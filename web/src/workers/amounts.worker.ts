@@ -1,0 +1,67 @@
+import { expose } from 'comlink';
+import {
+  amountsByPiece,
+  amountsFor,
+  measuredOf,
+  readArtwork,
+  type AmountLine,
+  type Artwork,
+  type ArtworkRecord,
+  type Measured,
+  type Piece,
+  type Settings,
+  type Shelf,
+  type StepStarts,
+  type UsersOwn,
+} from '@sgraffa/core';
+import { catalogueOf } from './usersCatalogue.ts';
+
+/** Everything that the amounts depend on. */
+export interface AmountsAsked {
+  /** In the order in which they take from the shelf. */
+  readonly pieces: readonly Piece[];
+  readonly artworks: readonly ArtworkRecord[];
+  readonly shelf: Shelf;
+  readonly own: UsersOwn;
+  readonly bed: Settings['workshop']['bed'];
+  readonly now: string;
+  readonly starts: StepStarts;
+}
+
+export interface AmountsAnswer {
+  readonly byPiece: Readonly<Record<string, readonly AmountLine[]>>;
+  /** Over all pieces together, as it is bought. */
+  readonly together: readonly AmountLine[];
+}
+
+const MOST_KEPT = 300;
+const measuredBefore = new Map<string, Measured>();
+
+const read = (svg: string): Artwork => {
+  const outcome = readArtwork(svg, { strokes: 'cutLine' });
+  if (!outcome.ok) throw new Error(outcome.problems.map(({ given }) => given).join(' '));
+  return outcome.artwork;
+};
+
+/** What may run in this worker: how much of everything, and what is cut from what. */
+const amountsWorker = {
+  amounts: ({ pieces, artworks, shelf, own, bed, now, starts }: AmountsAsked): AmountsAnswer => {
+    const catalogue = catalogueOf(own);
+    const measured = Object.fromEntries(
+      pieces.map((piece) => {
+        const drawn = artworks.filter(({ id }) => piece.parts[0]!.designs.some(({ artworkId }) => artworkId === id));
+        const key = JSON.stringify([piece.parts, piece.quantity, drawn, bed, own]);
+        const known = measuredBefore.get(key) ?? measuredOf(piece, { artworks: drawn, read, catalogue, bed });
+        if (measuredBefore.size >= MOST_KEPT) measuredBefore.delete(measuredBefore.keys().next().value!);
+        measuredBefore.set(key, known);
+        return [piece.id, known];
+      }),
+    );
+    const input = { pieces, catalogue, shelf, now, measured, starts };
+    return { byPiece: amountsByPiece(input), together: amountsFor(input) };
+  },
+};
+
+export type AmountsWorker = typeof amountsWorker;
+
+expose(amountsWorker);

@@ -11,6 +11,11 @@ import { demandOf, Stores, type Taken } from './served.ts';
 /** When the steps of pieces begin, by piece and operation: ISO instants. */
 export type StepStarts = Readonly<Record<string, Readonly<Record<string, string>>>>;
 
+/** What was taken already, 0 to 1, by piece and operation: `takenShares`. */
+export type TakenShares = Readonly<
+  Record<string, Readonly<Record<string, { readonly laid: number; readonly cut: number }>>>
+>;
+
 export interface AmountsInput {
   /** In the order in which they take from the shelf. */
   readonly pieces: readonly Piece[];
@@ -21,6 +26,7 @@ export interface AmountsInput {
   readonly measured?: Readonly<Record<string, Measured>> | undefined;
   /** As planned; left out where there is no plan yet. */
   readonly starts?: StepStarts | undefined;
+  readonly taken?: TakenShares | undefined;
 }
 
 /** One product that pieces take, with what serves it and what is missing. */
@@ -33,8 +39,10 @@ export interface AmountLine {
   readonly unit: AmountUnit;
   /** Of all needs together that can be said; null: of none. */
   readonly need: Range | null;
-  /** What has to be there: the high figure where running out spoils the piece; null where the need is. */
+  /** What still has to be there: the high figure where running out spoils the piece, without what is done; null where the need is. */
   readonly demand: number | null;
+  /** What of the need is taken already, 0 to 1. */
+  readonly doneShare: number;
   readonly needs: readonly Need[];
   /** Layers whose need cannot be said: the figure is without them. */
   readonly unknown: readonly Need[];
@@ -98,7 +106,7 @@ const lastDay = (pieces: readonly Piece[], now: string): string =>
 const linesFrom = (
   pieces: readonly Piece[],
   stores: Stores,
-  { catalogue, shelf, measured = {}, starts = {} }: AmountsInput,
+  { catalogue, shelf, measured = {}, starts = {}, taken = {} }: AmountsInput,
 ): AmountLine[] => {
   const needs = pieces.flatMap((piece) => needsOf(piece, measured[piece.id] ?? {}, catalogue));
   // the colour of a ground would not show on it
@@ -108,8 +116,17 @@ const linesFrom = (
     const known = own.flatMap(({ need }) => need ?? []);
     const need = known.length ? combined(known) : null;
     const isTight = own.some((one) => one.isTight);
-    const film = laidOnFilm(own, productId, canId, stores, catalogue);
-    const demand = need ? demandOf(need, isTight) : 0;
+    const doneOf = ({ pieceId, operationId, blanks }: Need): number => {
+      const done = taken[pieceId]?.[operationId];
+      return Math.min(1, (blanks ? done?.cut : done?.laid) ?? 0);
+    };
+    // what is cut already is not laid out again
+    const open = own.filter((one) => !one.blanks || doneOf(one) < 1);
+    const film = laidOnFilm(open, productId, canId, stores, catalogue);
+    const typical = known.reduce((sum, range) => sum + range.typical, 0);
+    const doneTypical = own.reduce((sum, one) => sum + (one.need?.typical ?? 0) * doneOf(one), 0);
+    const doneShare = typical ? doneTypical / typical : 0;
+    const demand = need ? demandOf(need, isTight) * (1 - doneShare) : 0;
     const served =
       film ??
       (need ? stores.serve(productId, canId, unit, demand, tint === 'design' ? groundColours : undefined) : null);
@@ -125,6 +142,7 @@ const linesFrom = (
       unit,
       need,
       demand: need ? demand : null,
+      doneShare,
       needs: own,
       unknown: own.filter((one) => one.need === null),
       isGuess: own.some((one) => one.isGuess),

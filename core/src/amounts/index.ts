@@ -19,7 +19,14 @@ export {
   type StockRest,
 } from '../cut/index.ts';
 export { priceOf, type PriceInput } from './priceOf.ts';
-export { amountsByPiece, amountsFor, type AmountLine, type AmountsInput, type StepStarts } from './amountsFor.ts';
+export {
+  amountsByPiece,
+  amountsFor,
+  type AmountLine,
+  type AmountsInput,
+  type StepStarts,
+  type TakenShares,
+} from './amountsFor.ts';
 export {
   areaWords,
   facesArea,
@@ -34,5 +41,6 @@ export type { FilmLayout } from './film.ts';
 export { measuredOf, type MeasureContext } from './measure.ts';
 export { needsOf, type AmountUnit, type Need } from './needs.ts';
 export { combined } from './ranges.ts';
+export { takenShares, usesOfStep, type StepUse, type TakingStep } from './uses.ts';
 export { amountsClause, filmLengthOf, neededWords, rangeWords } from './words.ts';
 export type { Taken } from './served.ts';

@@ -4,7 +4,15 @@ import { readFileSync } from 'node:fs';
 import { draws } from '../testing/runs.ts';
 import { readArtwork, type ArtworkRecord } from '../artwork/index.ts';
 import { catalogue } from '../materials/index.ts';
-import type { ApplyOperation, Faces, Operation, Part, Piece } from '../piece/index.ts';
+import {
+  plainWorkshop,
+  type ApplyOperation,
+  type Faces,
+  type Operation,
+  type Part,
+  type Piece,
+} from '../piece/index.ts';
+import { stepsOf } from '../plan/index.ts';
 import { plainCan, type Can, type CanUse } from '../shelf/index.ts';
 import {
   amountsFor,
@@ -15,6 +23,8 @@ import {
   type AmountLine,
   type Measured,
   type Need,
+  takenShares,
+  usesOfStep,
 } from './index.ts';
 
 const all = catalogue();
@@ -304,3 +314,58 @@ test('independent ranges are not all at one end at once', () =>
     ),
     draws(60, 300),
   ));
+
+describe('what steps take', () => {
+  const cans = [
+    latex('blue', 'blue', 2000),
+    latex('white', 'white', 2000),
+    film('r', { kind: 'roll', widthMm: 305, lengthMm: 5000 }),
+  ];
+  const steps = stepsOf(signs, all, { ...plainWorkshop(), stock: [] });
+  const lines = linesOf(signs, cans);
+  const usedOf = (canId: string, some = steps) =>
+    some
+      .flatMap((step) => usesOfStep(lines, step, steps, cans))
+      .reduce((sum, use) => sum + (use.canId === canId ? use.amount : 0), 0);
+
+  test('all steps together take what was reckoned: the typical figure of paint, the film as it is cut off', () => {
+    expect(usedOf('blue')).toBeCloseTo(line(lines, 'exterior-latex', 'ground').need!.typical, 0);
+    expect(usedOf('white')).toBeCloseTo(line(lines, 'exterior-latex', 'design').need!.typical, 0);
+    expect(usedOf('r')).toBeCloseTo(line(lines, 'film-stencil').layout!.onShelf!.rollMm, -1);
+  });
+
+  test('film is taken where it is cut, paint coat by coat', () => {
+    const takers = (canId: string) =>
+      steps
+        .filter((step) => usesOfStep(lines, step, steps, cans).some((use) => use.canId === canId))
+        .map(({ key }) => key);
+    expect(takers('r')).toEqual(['mask.cut']);
+    expect(new Set(takers('blue'))).toEqual(new Set(['ground.back', 'ground', 'edge-seal']));
+    expect(takers('blue').length).toBeGreaterThan(4);
+  });
+
+  test('what is done is not asked for again', () => {
+    const done = new Set(
+      steps
+        .filter(({ key, coat }) => key === 'mask.cut' || (key.startsWith('ground') && coat === 1))
+        .map(({ id }) => id),
+    );
+    const taken = { [signs.id]: takenShares(steps, (id) => done.has(id)) };
+    const left = amountsFor({
+      pieces: [signs],
+      catalogue: all,
+      shelf: { cans, uses: [] },
+      now: NOW,
+      measured: { [signs.id]: signsMeasured },
+      taken,
+    });
+    expect(line(left, 'film-stencil')).toMatchObject({ layout: null, demand: 0, missing: 0, doneShare: 1 });
+    const [before, after] = [lines, left].map((some) => line(some, 'exterior-latex', 'ground').demand!) as [
+      number,
+      number,
+    ];
+    expect(after).toBeLessThan(before);
+    expect(after).toBeGreaterThan(0.4 * before);
+    for (const { laid, cut } of Object.values(takenShares(steps, () => true))) expect([laid, cut]).toEqual([1, 1]);
+  });
+});

@@ -259,11 +259,12 @@ export class WorkspaceStore {
     ]);
   }
 
-  /** Adds facts, as one change. */
-  addEvents(events: readonly BenchEvent[], name: string): Promise<void> {
-    return this.keeper.keep(name, async () =>
-      events.map((after): RecordChange => ({ table: 'events', id: after.id, before: null, after })),
-    );
+  /** Adds facts with what they took from the shelf, as one change. */
+  addEvents(events: readonly BenchEvent[], name: string, uses: readonly CanUse[] = []): Promise<void> {
+    return this.keeper.keep(name, async () => [
+      ...events.map((after): RecordChange => ({ table: 'events', id: after.id, before: null, after })),
+      ...uses.map((after): RecordChange => ({ table: 'uses', id: after.id, before: null, after })),
+    ]);
   }
 
   /** Adds the result of a try with the trials that it is to the rules: one undo takes both back. */
@@ -274,19 +275,21 @@ export class WorkspaceStore {
     ]);
   }
 
-  /** Takes a mark back, with the trials that it made. */
+  /** Takes a mark back, with the trials that it made and what it took from the shelf. */
   takeBackEvent(id: string, name: string): Promise<void> {
     return this.keeper.keep(name, async () => {
       const event = await this.database.events.get(id);
       if (!event) return [];
       const stepId = stepOfEvent(event.value);
       const trials = await this.database.trials.toArray();
+      const taken = (await this.database.uses.toArray()).filter(({ value }) => value.eventId === id);
       const made = trials.filter(
         ({ value }) => value.step?.pieceId === event.value.pieceId && value.step.stepId === stepId,
       );
       return [
         { table: 'events', id, before: event.value, after: null },
         ...made.map((trial): RecordChange => ({ table: 'trials', id: trial.id, before: trial.value, after: null })),
+        ...taken.map((use): RecordChange => ({ table: 'uses', id: use.id, before: use.value, after: null })),
       ];
     });
   }

@@ -4,15 +4,20 @@ import {
   failed,
   openBefore,
   stepOfEvent,
+  usesOfStep,
   type BenchEvent,
+  type CanUse,
   type Outcome,
   type PlannedStep,
   type Step,
+  type StepUse,
 } from '@sgraffa/core';
-import { useBench, useChanges } from '../store/bench.ts';
+import { useBench, useCatalogue, useChanges } from '../store/bench.ts';
+import { useAmounts } from '../workers/amountsClient.ts';
 import { trialsOf, usePlanInput } from '../workers/planClient.ts';
 import { DateInput } from './DateInput.tsx';
 import { Drop } from './Drop.tsx';
+import { TakenPart } from './TakenPart.tsx';
 
 interface Props {
   readonly pieceId: string;
@@ -73,6 +78,21 @@ const useResult = (pieceId: string, step: Step) => {
   };
 };
 
+/** What marks take from the shelf, as facts that belong to them. */
+const usesOf = (event: BenchEvent, uses: readonly StepUse[]): CanUse[] =>
+  uses
+    .filter(({ amount }) => amount > 0)
+    .map(({ canId, amount }) => ({
+      id: `u-${crypto.randomUUID().slice(0, 12)}`,
+      canId,
+      at: event.at,
+      as: 'used',
+      amount,
+      pieceId: event.pieceId,
+      eventId: event.id,
+      note: '',
+    }));
+
 /** Marks a step as done, or a try as held or failed, at a time that can be changed, and asks about those before it; or takes that back. */
 export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: Props) => {
   const { markDone, takeBack } = useChanges();
@@ -80,6 +100,13 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
   const bench = useBench();
   const [isOpen, setOpen] = useState(false);
   const [at, setAt] = useState<string | null>(null);
+  const catalogue = useCatalogue();
+  const lines = useAmounts().answer?.byPiece[pieceId] ?? [];
+  // what was typed over the reckoned amount of a can
+  const [corrected, setCorrected] = useState<Readonly<Record<string, number>>>({});
+  const cans = bench?.shelf.cans ?? [];
+  const reckoned = (one: Step) => (one.gate ? [] : usesOfStep(lines, one, steps, cans));
+  const own = reckoned(step).map(({ canId, amount }) => ({ canId, amount: corrected[canId] ?? amount }));
   const event = bench?.events.find(({ id }) => id === eventId);
   // what is to be done again was done once, and can be marked anew
   if (event && (planned.isDone || event.outcome === 'failed'))
@@ -93,8 +120,12 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
   const keep = (also: readonly Step[]) => {
     if (at === null) return;
     setOpen(false);
-    const events = [...also, step].map((one) => markOf(pieceId, one, at, 'done'));
-    void markDone(events, also.length ? `“${step.label}” and ${also.length} before it done` : `“${step.label}” done`);
+    const marks = [...also, step].map((one) => ({ one, event: markOf(pieceId, one, at, 'done') }));
+    void markDone(
+      marks.map(({ event }) => event),
+      also.length ? `“${step.label}” and ${also.length} before it done` : `“${step.label}” done`,
+      marks.flatMap(({ one, event: mark }) => usesOf(mark, one === step ? own : reckoned(one))),
+    );
   };
   const judge = (result: 'held' | 'failed') => {
     if (at === null) return;
@@ -114,6 +145,7 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
           aria-label={gate ? `Say how “${step.label}” went` : `Mark “${step.label}” done`}
           onClick={() => {
             setAt(planned.end < now ? planned.end : now);
+            setCorrected({});
             setOpen(!isOpen);
           }}
         >
@@ -130,6 +162,14 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
       />
       {open.length > 0 && (
         <p className="sg-open-before">Before it comes what is not marked yet: {openWords(open)}. Was that done too?</p>
+      )}
+      {isOpen && own.length > 0 && (
+        <TakenPart
+          uses={own}
+          cans={cans}
+          catalogue={catalogue}
+          onChange={(canId, amount) => setCorrected((kept) => ({ ...kept, [canId]: amount }))}
+        />
       )}
       {gate ? (
         <>

@@ -7,6 +7,7 @@ import {
   extraStepSchema,
   keepOutSchema,
   ownSurfaceSchema,
+  partSchema,
   pieceSchema,
   placementSchema,
   rangeOf,
@@ -75,6 +76,7 @@ export const RANGES = {
     eachMinutes: rangeOf(extraStepSchema.shape.eachMinutes),
     waitMinutes: rangeOf(extraStepSchema.shape.waitMinutes),
   },
+  thicknessMm: rangeOf(partSchema.shape.thicknessMm.unwrap().unwrap()),
   workshop: {
     temperatureC: rangeOf(workshopSchema.shape.temperatureC),
     relativeHumidity: rangeOf(workshopSchema.shape.relativeHumidity),

@@ -9,6 +9,7 @@ import {
   type CareAxis,
   type CareLimit,
   type CareZone,
+  type Faces,
   type Outcome,
   type Part,
   type Settings,
@@ -18,6 +19,11 @@ import {
 
 type Words<Key extends string> = Readonly<Record<Key, string>>;
 
+export const FACE_WORDS: Words<Faces> = {
+  front: 'the front',
+  frontAndEdges: 'the front and the edges',
+  allRound: 'the front, the back and the edges',
+};
 export const PLACE_WORDS: Words<Use['place']> = {
   indoors: 'indoors, dry',
   humid: 'indoors, humid',

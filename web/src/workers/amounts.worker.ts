@@ -12,6 +12,7 @@ import {
   type Settings,
   type Shelf,
   type StepStarts,
+  type TakenShares,
   type UsersOwn,
 } from '@sgraffa/core';
 import { catalogueOf } from './usersCatalogue.ts';
@@ -26,6 +27,7 @@ export interface AmountsAsked {
   readonly bed: Settings['workshop']['bed'];
   readonly now: string;
   readonly starts: StepStarts;
+  readonly taken: TakenShares;
 }
 
 export interface AmountsAnswer {
@@ -45,7 +47,7 @@ const read = (svg: string): Artwork => {
 
 /** What may run in this worker: how much of everything, and what is cut from what. */
 const amountsWorker = {
-  amounts: ({ pieces, artworks, shelf, own, bed, now, starts }: AmountsAsked): AmountsAnswer => {
+  amounts: ({ pieces, artworks, shelf, own, bed, now, starts, taken }: AmountsAsked): AmountsAnswer => {
     const catalogue = catalogueOf(own);
     const measured = Object.fromEntries(
       pieces.map((piece) => {
@@ -57,7 +59,7 @@ const amountsWorker = {
         return [piece.id, known];
       }),
     );
-    const input = { pieces, catalogue, shelf, now, measured, starts };
+    const input = { pieces, catalogue, shelf, now, measured, starts, taken };
     return { byPiece: amountsByPiece(input), together: amountsFor(input) };
   },
 };

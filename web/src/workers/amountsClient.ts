@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { wrap, type Remote } from 'comlink';
 import { useMemo } from 'react';
-import type { Piece, StepStarts, WeekPlan } from '@sgraffa/core';
+import { takenShares, type Piece, type StepStarts, type TakenShares, type WeekPlan } from '@sgraffa/core';
 import { useArtworks, useBench, useNow } from '../store/bench.ts';
 import type { AmountsAnswer, AmountsAsked, AmountsWorker } from './amounts.worker.ts';
 import { usePlannedWeek } from './planClient.ts';
@@ -21,6 +21,15 @@ const startsOf = ({ plans, steps }: Pick<WeekPlan, 'plans' | 'steps'>): StepStar
         for (const id of steps[pieceId]?.find((step) => step.id === stepId)?.operationIds ?? [])
           if (!starts[id] || Date.parse(start) < Date.parse(starts[id])) starts[id] = start;
       return [pieceId, starts];
+    }),
+  );
+
+/** What of each operation is taken already, as planned and marked. */
+const takenOf = ({ plans, steps }: Pick<WeekPlan, 'plans' | 'steps'>): TakenShares =>
+  Object.fromEntries(
+    Object.entries(plans).map(([pieceId, plan]) => {
+      const done = new Set(plan?.steps.flatMap(({ stepId, isDone }) => (isDone ? [stepId] : [])));
+      return [pieceId, takenShares(steps[pieceId] ?? [], (id) => done.has(id))];
     }),
   );
 
@@ -47,12 +56,13 @@ export const useAmounts = (): { readonly answer: AmountsAnswer | undefined; read
       bed: settings.value.workshop.bed,
       now: `${day}T12:00:00Z`,
       starts,
+      taken: planned?.ok ? takenOf(planned.week) : {},
     };
   }, [bench, artworks, day, planned]);
   // artworks are read apart from the bench: a change of theirs may come later
   const drawn = artworks?.map(({ id, svg }) => `${id} ${svg.length}`).join();
   const { data, isFetching } = useQuery({
-    queryKey: ['amounts', bench?.startedAt, bench?.revision, drawn, day, JSON.stringify(asked?.starts)],
+    queryKey: ['amounts', bench?.startedAt, bench?.revision, drawn, day, JSON.stringify([asked?.starts, asked?.taken])],
     queryFn: () => worker().amounts(asked!),
     enabled: asked !== null,
     placeholderData: keepPreviousData,

@@ -2,15 +2,10 @@ import { Link } from 'react-router';
 import { facesOf, type AmountLine } from '@sgraffa/core';
 import { Hatchings } from '../../ui/section/Hatchings.tsx';
 import { SHELF_SCOPE } from '../../ui/levels.ts';
+import { FACE_WORDS } from '../../ui/words.ts';
 import { usePiece } from '../piece/usePieceModel.ts';
 import { LinePart } from './LinePart.tsx';
 import './amounts.css';
-
-const FACE_WORDS = {
-  front: 'the front',
-  frontAndEdges: 'the front and the edges',
-  allRound: 'the front, the back and the edges',
-} as const;
 
 /** What is missing comes first, then what is there, then what cannot be said. */
 const inOrder = (lines: readonly AmountLine[]): readonly AmountLine[] => {

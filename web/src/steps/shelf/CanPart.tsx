@@ -6,7 +6,6 @@ import {
   canName,
   canSizeWords,
   canUseSchema,
-  MEASURES,
   rangeOf,
   readCanSize,
   readPastDay,
@@ -18,8 +17,8 @@ import {
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import { calendarDay, day } from '../../ui/dates.ts';
-import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { typedIn } from '../../ui/TakenPart.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
 
 const OPEN_WORDS = [
@@ -28,19 +27,6 @@ const OPEN_WORDS = [
   { value: 'no', label: 'not opened' },
 ];
 const AMOUNT = rangeOf(canUseSchema.shape.amount);
-const MM_PER_M = 1000;
-/** Lengths of a roll are typed in metres. */
-const TYPED_IN = {
-  ml: ['ml', 1],
-  g: ['g', 1],
-  cans: ['cans', 1],
-  mm: ['m', MM_PER_M],
-  sheets: ['sheets', 1],
-  offcuts: ['', 1],
-  bars: ['lengths', 1],
-  pieces: ['pieces', 1],
-} as const;
-
 /** What is said of a thing on the shelf, and what was taken from it; each field is kept as it is left. */
 export const CanPart = ({ at }: { at: CanAt }) => {
   const bench = useBench();
@@ -72,12 +58,7 @@ export const CanPart = ({ at }: { at: CanAt }) => {
       },
       as === 'used' ? `what was used of ${name}` : `what is left of ${name}`,
     );
-  const [unit, per] = TYPED_IN[can.size ? MEASURES[can.size.kind].unit : 'pieces'];
-  const inUnit = (value: number) => `${Number((value / per).toPrecision(4))} ${unit}`;
-  const amount = (text: string) => {
-    const read = plainNumber(unit)(text);
-    return read.ok ? { ...read, value: read.value * per } : read;
-  };
+  const { format: inUnit, parse: amount } = typedIn(can);
   const dayField = (label: string, kept: string | null, keep: (value: string | null) => void) => (
     <TypedInput
       label={label}

@@ -24,6 +24,7 @@ import {
 import { AreaSize } from '../piece/AreaSize.tsx';
 import { usePiece } from '../piece/usePieceModel.ts';
 import { DesignsPart } from './DesignsPart.tsx';
+import { FacesPart } from './FacesPart.tsx';
 import { FinishesPart } from './FinishesPart.tsx';
 import { OwnProperties } from './OwnProperties.tsx';
 import { WantsPart } from './WantsPart.tsx';
@@ -120,6 +121,7 @@ export const SurfaceStep = () => {
         />
       </div>
       <AreaSize model={model} />
+      <FacesPart model={model} />
       {surface.base === 'own' && surface.own && (
         <OwnProperties
           own={surface.own}

@@ -1,0 +1,52 @@
+import { Select, Switch } from '@mantine/core';
+import { facesOf, FACES, isSideArea, type Faces } from '@sgraffa/core';
+import { LengthInput } from '../../ui/LengthInput.tsx';
+import { RANGES } from '../../ui/ranges.ts';
+import { FACE_WORDS } from '../../ui/words.ts';
+import type { PieceModel } from '../piece/usePieceModel.ts';
+
+const AS_ASKED = 'asAsked';
+
+/** Which faces are worked on: coats, plan and amounts follow from it. */
+export const FacesPart = ({ model }: { model: PieceModel }) => {
+  const { part, catalogue, changePart } = model;
+  const asked = facesOf({ ...part, faces: null }, catalogue);
+  if (part.area && isSideArea(part.area))
+    return (
+      <Switch
+        label="The foot is coated too"
+        checked={part.footToo}
+        onChange={(event) => {
+          const footToo = event.currentTarget.checked;
+          changePart((kept) => ({ ...kept, footToo }), 'its foot');
+        }}
+      />
+    );
+  const { faces } = facesOf(part, catalogue);
+  return (
+    <div className="sg-fields">
+      <Select
+        label="Faces worked"
+        description={part.faces === null ? `Since ${asked.why}.` : undefined}
+        data={[
+          { value: AS_ASKED, label: `${FACE_WORDS[asked.faces]}, as it needs` },
+          ...FACES.map((value) => ({ value, label: FACE_WORDS[value] })),
+        ]}
+        value={part.faces ?? AS_ASKED}
+        onChange={(value) =>
+          value &&
+          changePart((kept) => ({ ...kept, faces: value === AS_ASKED ? null : (value as Faces) }), 'the faces worked')
+        }
+      />
+      {faces !== 'front' && (
+        <LengthInput
+          label="Thickness"
+          description="The edges are coated with it."
+          value={part.thicknessMm}
+          range={RANGES.thicknessMm}
+          onChange={(thicknessMm) => changePart((kept) => ({ ...kept, thicknessMm }), 'the thickness')}
+        />
+      )}
+    </div>
+  );
+};

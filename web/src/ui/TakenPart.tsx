@@ -1,0 +1,49 @@
+import { canName, MEASURES, rangeOf, canUseSchema, type Can, type Catalogue, type StepUse } from '@sgraffa/core';
+import { plainNumber } from './numbers.ts';
+import { QuantityInput } from './QuantityInput.tsx';
+
+const AMOUNT = rangeOf(canUseSchema.shape.amount);
+const MM_PER_M = 1000;
+/** What amounts of a can are typed in: its unit, and lengths of a roll in metres. */
+export const typedIn = ({ size }: Pick<Can, 'size'>) => {
+  const unit = size ? MEASURES[size.kind].unit : 'pieces';
+  const [name, per] =
+    unit === 'mm' ? (['m', MM_PER_M] as const) : unit === 'bars' ? (['lengths', 1] as const) : ([unit, 1] as const);
+  return {
+    format: (value: number) => `${Number((value / per).toPrecision(4))} ${name}`,
+    parse: (text: string) => {
+      const read = plainNumber(name)(text);
+      return read.ok ? { ...read, value: read.value * per } : read;
+    },
+  };
+};
+
+/** What a step takes from the shelf, as reckoned; each amount can be corrected before it is kept. */
+export const TakenPart = ({
+  uses,
+  cans,
+  catalogue,
+  onChange,
+}: {
+  uses: readonly StepUse[];
+  cans: readonly Can[];
+  catalogue: Catalogue;
+  onChange: (canId: string, amount: number) => void;
+}) =>
+  uses.map(({ canId, amount }) => {
+    const can = cans.find(({ id }) => id === canId);
+    if (!can) return null;
+    const { format, parse } = typedIn(can);
+    return (
+      <QuantityInput
+        key={canId}
+        label={`Taken: ${canName(can, catalogue)}`}
+        value={amount}
+        range={AMOUNT}
+        format={format}
+        parse={parse}
+        onChange={(value) => value !== null && onChange(canId, value)}
+        required
+      />
+    );
+  });

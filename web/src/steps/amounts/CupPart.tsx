@@ -8,12 +8,13 @@ const HATCHES = ['clear', 'paste', 'brushed'] as const;
 export const CupPart = ({ mix }: { mix: NonNullable<Need['mix']> }) => {
   const whole = mix.parts.reduce((sum, { ml }) => sum + ml, 0);
   if (!mix.mixes || !whole) return null;
-  let y = CUP.height;
-  const bands = mix.parts.map(({ ml }, at) => {
-    const height = (ml / whole) * (CUP.height - 16);
-    y -= height;
-    return { at, y, height, ml };
-  });
+  const heights = mix.parts.map(({ ml }) => (ml / whole) * (CUP.height - 16));
+  const bands = mix.parts.map(({ ml }, at) => ({
+    at,
+    y: CUP.height - heights.slice(0, at + 1).reduce((sum, height) => sum + height, 0),
+    height: heights[at]!,
+    ml,
+  }));
   return (
     <figure className="sg-cup">
       <svg viewBox={`-2 -2 ${CUP.width + 150} ${CUP.height + 6}`} aria-hidden>

@@ -18,12 +18,16 @@ export const LevelPart = ({ line, model }: { line: AmountLine; model: PieceModel
   const step = STEPS.find((one) => need.high / one <= 6) ?? need.high;
   const end = Math.ceil((need.high * 1.04) / step) * step;
   const at = (amount: number) => (WIDTH * Math.min(amount, end)) / end;
-  let from = 0;
-  const filled = cans.map(({ canId, takes }) => {
+  const taken = cans.reduce((sum, { takes }) => sum + takes, 0);
+  const filled = cans.map(({ canId, takes }, index) => {
+    const before = cans.slice(0, index).reduce((sum, one) => sum + one.takes, 0);
     const can = bench.shelf.cans.find(({ id }) => id === canId);
-    const band = { x: at(from), width: at(from + takes) - at(from), look: can ? fillOf(can, catalogue) : null };
-    from += takes;
-    return { canId, ...band };
+    return {
+      canId,
+      x: at(before),
+      width: at(before + takes) - at(before),
+      look: can ? fillOf(can, catalogue) : null,
+    };
   });
   const marks = Array.from({ length: Math.round(end / step) + 1 }, (_, index) => index * step);
   const middle = TOP + HEIGHT / 2;
@@ -38,9 +42,9 @@ export const LevelPart = ({ line, model }: { line: AmountLine; model: PieceModel
       ))}
       {missing !== null && missing > 0 && (
         <rect
-          x={at(from)}
+          x={at(taken)}
           y={TOP}
-          width={at(from + missing) - at(from)}
+          width={at(taken + missing) - at(taken)}
           height={HEIGHT}
           className="sg-level-whole sg-level-missing"
         />

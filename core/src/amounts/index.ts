@@ -37,8 +37,20 @@ export {
   type MeasuredDesign,
   type WorkedArea,
 } from './areas.ts';
+export { buyTable, missingWords, packWords } from './buyTable.ts';
 export type { FilmLayout } from './film.ts';
 export { measuredOf, type MeasureContext } from './measure.ts';
+export {
+  costOf,
+  moneySettingsSchema,
+  PLAIN_MONEY,
+  toBuy,
+  type BuyLine,
+  type CostLine,
+  type KnownPack,
+  type MoneySettings,
+  type PieceCost,
+} from './money.ts';
 export { needsOf, type AmountUnit, type Need } from './needs.ts';
 export { combined } from './ranges.ts';
 export { takenShares, usesOfStep, type StepUse, type TakingStep } from './uses.ts';

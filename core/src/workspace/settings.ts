@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { LENGTH_UNITS } from '../units/index.ts';
 import { climateSeriesSchema } from '../dry/index.ts';
 import { exceptionSchema, freeHoursSchema, quietHoursSchema, type FreeHours } from '../plan/index.ts';
+import { moneySettingsSchema, PLAIN_MONEY } from '../amounts/index.ts';
 import { DEFAULT_SCHOOLS, plainWorkshop, schoolsSchema, workshopSchema, type BareWorkshop } from '../piece/index.ts';
 
 const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
@@ -73,6 +74,9 @@ export const settingsSchema = z.strictObject({
   workshop: workshopSchema.omit({ stock: true }),
   schools: schoolsSchema,
   bench: benchSettingsSchema.default(PLAIN_BENCH),
+  money: moneySettingsSchema.default(PLAIN_MONEY),
+  /** Days between ordering something and having it. */
+  leadDays: z.number().int().min(0, '0 to 90 days').max(90, '0 to 90 days').default(3),
 });
 export type Settings = z.output<typeof settingsSchema>;
 
@@ -97,4 +101,6 @@ export const plainSettings = (zone = 'UTC'): Settings => ({
   workshop: bareWorkshop(),
   schools: DEFAULT_SCHOOLS,
   bench: PLAIN_BENCH,
+  money: PLAIN_MONEY,
+  leadDays: 3,
 });

@@ -63,6 +63,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../steps/shelf/ShelfPage.tsx')).ShelfPage }),
       },
       {
+        path: 'shelf/to-buy',
+        lazy: async () => ({ Component: (await import('../steps/shelf/ToBuyPage.tsx')).ToBuyPage }),
+      },
+      {
         path: 'handbook/:entry?',
         lazy: async () => ({ Component: (await import('../steps/handbook/HandbookPage.tsx')).HandbookPage }),
       },

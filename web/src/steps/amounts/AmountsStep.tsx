@@ -5,6 +5,7 @@ import { SHELF_SCOPE } from '../../ui/levels.ts';
 import { FACE_WORDS } from '../../ui/words.ts';
 import { usePiece } from '../piece/usePieceModel.ts';
 import { LinePart } from './LinePart.tsx';
+import { PricePart } from './PricePart.tsx';
 import './amounts.css';
 
 /** What is missing comes first, then what is there, then what cannot be said. */
@@ -49,6 +50,7 @@ export const AmountsStep = () => {
       {inOrder(amounts).map((line) => (
         <LinePart key={line.id} line={line} model={model} />
       ))}
+      {amounts.length > 0 && <PricePart lines={amounts} model={model} />}
     </div>
   );
 };

@@ -13,6 +13,7 @@ import { options } from '../../ui/words.ts';
 import { BenchPart } from './BenchPart.tsx';
 import { FilePart } from './FilePart.tsx';
 import { hoursText, readHours } from './hours.ts';
+import { MoneyPart } from './MoneyPart.tsx';
 import { SchoolsPart } from './SchoolsPart.tsx';
 import './settings.css';
 
@@ -182,6 +183,7 @@ export const SettingsPage = () => {
       </div>
       <BenchPart settings={settings} now={now} change={change} />
       <SchoolsPart bench={bench} change={change} />
+      <MoneyPart settings={settings} change={change} />
       <h2 className="sg-rule">Units and look</h2>
       <div className="sg-fields">
         <Select

@@ -1,6 +1,6 @@
 import { Select, TextInput, UnstyledButton } from '@mantine/core';
 import { useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { canName, CAN_KINDS, MEASURES, shelfAt, type CanAt, type CanKind, type Catalogue } from '@sgraffa/core';
 import { useBench, useCatalogue, useNow } from '../../store/bench.ts';
 import { Hatchings } from '../../ui/section/Hatchings.tsx';
@@ -75,7 +75,10 @@ export const ShelfPage = () => {
       <svg width="0" height="0" aria-hidden className="sg-defs">
         <Hatchings scope={SHELF_SCOPE} />
       </svg>
-      <h1>Shelf</h1>
+      <header className="sg-head">
+        <h1>Shelf</h1>
+        <Link to="/shelf/to-buy">What is to be bought</Link>
+      </header>
       <AddPart />
       {cans.length === 0 ? (
         <p>

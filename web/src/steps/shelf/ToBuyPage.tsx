@@ -1,0 +1,144 @@
+import { Button, Checkbox, MultiSelect, Table } from '@mantine/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { buyTable, missingWords, packWords, plainCan, toBuy, type BuyLine, type Can } from '@sgraffa/core';
+import { useBench, useChanges, useNow } from '../../store/bench.ts';
+import { useAmounts } from '../../workers/amountsClient.ts';
+import { calendarDay, day } from '../../ui/dates.ts';
+import { download } from '../../ui/download.ts';
+import { moneyWords } from '../../ui/money.ts';
+import './shelf.css';
+
+const nameOf = ({ line: { name, colour } }: BuyLine): string => (colour ? `${name}, ${colour}` : name);
+
+/** What is missing for pieces, in packs, each by the day on which it has to be there; ticked off it stands on the shelf. */
+export const ToBuyPage = () => {
+  const bench = useBench();
+  const now = useNow();
+  const { answer } = useAmounts();
+  const { keepCans } = useChanges();
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  if (!bench || !answer) return <p className="sg-page sg-quiet">Reckoning what is missing…</p>;
+  const { zone, money, leadDays } = bench.settings.value;
+  const names = new Map(bench.pieces.map(({ id, value }) => [id, value.name]));
+  // of chosen pieces what they lack each; of all of them what they lack together
+  const lines = chosen.length ? chosen.flatMap((id) => answer.byPiece[id] ?? []) : answer.together;
+  const all = toBuy(lines, bench.shelf.cans, leadDays);
+  const rows = all.filter(({ missing }) => missing !== null);
+  // also of what can be reckoned for some pieces only
+  const unknown = lines.flatMap((line) => line.unknown.map((need) => ({ name: line.name, need })));
+  const known = rows.reduce((sum, { price }) => sum + (price ?? 0), 0);
+  const unpriced = rows.filter(({ price }) => price === null).length;
+  const bought = (row: BuyLine) => {
+    const today = calendarDay(now, zone);
+    const cans = row.packs.flatMap(({ size, price, count }) =>
+      Array.from({ length: count }, (): Can => ({
+        ...plainCan(`can-${crypto.randomUUID().slice(0, 12)}`, { productId: row.line.productId }),
+        colour: row.line.colour,
+        size,
+        price,
+        boughtOn: today,
+        isOpen: 'no',
+      })),
+    );
+    void keepCans(cans, `putting ${nameOf(row)} on the shelf`);
+  };
+  const byWords = ({ by }: BuyLine) => (by === null ? 'not planned' : by <= now ? 'at once' : day(by, zone, now));
+  const csv = () => download(`to-buy-${now.slice(0, 10)}.csv`, buyTable(rows, names), 'text/csv');
+  return (
+    <section className="sg-page sg-shelf sg-tobuy-page">
+      <header className="sg-head">
+        <h1>To buy</h1>
+        <Link to="/shelf" className="sg-not-printed">
+          The shelf
+        </Link>
+      </header>
+      <div className="sg-not-printed">
+        <MultiSelect
+          label="For these pieces"
+          placeholder={chosen.length ? '' : 'all that are open'}
+          data={[...names].map(([value, label]) => ({ value, label }))}
+          value={[...chosen]}
+          onChange={setChosen}
+          clearable
+        />
+      </div>
+      {rows.length === 0 ? (
+        <p>Everything that can be reckoned is there.</p>
+      ) : (
+        <div className="sg-overview-frame">
+          <Table className="sg-buy">
+            <Table.Thead>
+              <Table.Tr>
+                <Table.Th>bought</Table.Th>
+                <Table.Th>what</Table.Th>
+                <Table.Th>missing</Table.Th>
+                <Table.Th>packs</Table.Th>
+                <Table.Th>price</Table.Th>
+                <Table.Th>needed by</Table.Th>
+              </Table.Tr>
+            </Table.Thead>
+            <Table.Tbody>
+              {rows.map((row) => (
+                <Table.Tr key={row.line.id + row.line.needs[0]!.pieceId}>
+                  <Table.Td>
+                    <Checkbox
+                      aria-label={`${nameOf(row)} is bought`}
+                      checked={false}
+                      disabled={!row.packs.length}
+                      onChange={() => bought(row)}
+                    />
+                  </Table.Td>
+                  <Table.Th scope="row">
+                    {nameOf(row)}
+                    <span className="sg-quiet sg-buy-for">
+                      {[...new Set(row.line.needs.map(({ pieceId }) => names.get(pieceId)))].join(', ')}
+                    </span>
+                  </Table.Th>
+                  <Table.Td>{missingWords(row)}</Table.Td>
+                  <Table.Td>
+                    {row.packs.length ? packWords(row) : <span className="sg-quiet">size not known</span>}
+                  </Table.Td>
+                  <Table.Td className="sg-number">
+                    {row.price === null ? '?' : moneyWords(row.price, money.currency)}
+                  </Table.Td>
+                  <Table.Td>{byWords(row)}</Table.Td>
+                </Table.Tr>
+              ))}
+            </Table.Tbody>
+          </Table>
+        </div>
+      )}
+      {rows.length > 0 && (
+        <p>
+          <strong>{moneyWords(known, money.currency)}</strong>
+          {unpriced > 0 && ` without ${unpriced} ${unpriced === 1 ? 'price' : 'prices'}`}.{' '}
+          <span className="sg-quiet">
+            Packs are sizes that stood on the shelf before. What spoils the piece when it runs out is bought by its high
+            figure.
+          </span>
+        </p>
+      )}
+      {unknown.length > 0 && (
+        <>
+          <h2>Not reckoned yet</h2>
+          <ul>
+            {unknown.map(({ name, need }) => (
+              <li key={`${need.pieceId} ${need.operationId}`}>
+                {name} for {names.get(need.pieceId)}: {need.because[0]!.words}.
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <div className="sg-buttons sg-not-printed">
+        <Button variant="outline" onClick={() => window.print()}>
+          Print the list
+        </Button>
+        <Button variant="outline" onClick={csv}>
+          As a table (CSV)
+        </Button>
+      </div>
+    </section>
+  );
+};

@@ -16,7 +16,7 @@ test('a change of use flips the answer, says why, and moves plan and care at onc
   await page.getByRole('button', { name: /by means that nobody asked for/ }).click();
   await page.getByRole('button', { name: /Coating-remover gel/ }).click();
   await expect(page.locator('.sg-sentence .is-here')).toContainText('coating-remover gel');
-  await page.keyboard.press('5');
+  await page.keyboard.press('6');
   await expect(page.getByRole('row', { name: /Heat in use/ }).first()).not.toContainText('80 °C');
 });
 
@@ -59,7 +59,7 @@ test('layers edited by hand are judged again, and every figure says where it is 
     .first()
     .fill('3');
   await page.keyboard.press('Tab');
-  await page.keyboard.press('4');
+  await page.keyboard.press('5');
   await page
     .getByText(/Exterior latex, (coat|front) 3 of 3/)
     .first()

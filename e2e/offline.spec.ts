@@ -13,7 +13,7 @@ test('it works offline once it has been loaded', async ({ context, page }) => {
   await context.setOffline(true);
   await page.goto('/pieces/demo-markers/match');
   await page.locator('.sg-candidate.is-chosen').waitFor();
-  await page.keyboard.press('4');
+  await page.keyboard.press('5');
   await page.getByRole('heading', { name: /^Ready / }).waitFor();
   await context.setOffline(false);
 });

@@ -34,7 +34,7 @@ test('a cold workshop has no plan, says so, and a warmer one dates it', async ({
   await expect(page.locator('.sg-candidate', { hasText: 'Exterior latex' })).toHaveCount(0);
   const way = page.locator('.sg-refusal', { hasText: 'the workshop is at 7.2 °C' }).first();
   await way.getByRole('button', { name: 'Warm the workshop to 10 °C' }).click();
-  await page.keyboard.press('4');
+  await page.keyboard.press('5');
   await page.getByRole('heading', { name: /^Ready / }).waitFor();
 });
 

@@ -16,6 +16,8 @@ export interface FilmLayout {
   readonly newLengthMm: number;
   /** Ids of blanks that are wider than any film. */
   readonly tooLarge: readonly string[];
+  /** Left free at every edge of the stock. */
+  readonly marginMm: number;
   readonly blanks: readonly MeasuredBlank[];
 }
 
@@ -45,6 +47,22 @@ const stockOf = (at: CanAt, left: number): (Stock & { canId: string })[] => {
 };
 
 const MOST_SHEETS = 60;
+
+/** How far down a roll pieces reach, with the margin: where it is cut off. */
+export const cutOffMm = (
+  { placed }: CutFromStock,
+  stockId: string,
+  blanks: readonly Pick<MeasuredBlank, 'id' | 'widthMm' | 'heightMm'>[],
+  marginMm: number,
+): number => {
+  const sizes = new Map(blanks.map((blank) => [blank.id, blank]));
+  return Math.max(
+    0,
+    ...placed
+      .filter((one) => one.stockId === stockId)
+      .map(({ id, y, turned }) => y + (turned ? sizes.get(id)!.widthMm : sizes.get(id)!.heightMm) + marginMm),
+  );
+};
 
 /**
  * Lays the blanks of a line out: offcuts first, then what else is on the shelf, then film that is to be bought.
@@ -94,7 +112,8 @@ export const laidOnFilm = (
     : null;
   const taken = new Map<string, number>();
   for (const one of stock.filter(({ id }) => onShelf?.placed.some(({ stockId }) => stockId === id))) {
-    const area = one.kind === 'roll' ? one.widthMm * onShelf!.rollMm : one.widthMm * one.heightMm;
+    const area =
+      one.kind === 'roll' ? one.widthMm * cutOffMm(onShelf!, one.id, blanks, marginMm) : one.widthMm * one.heightMm;
     taken.set(one.canId, (taken.get(one.canId) ?? 0) + area);
   }
   for (const [id, area] of taken) stores.take(id, area);
@@ -105,6 +124,7 @@ export const laidOnFilm = (
       toBuy,
       newWidthMm,
       newLengthMm: toBuy?.rollMm ?? 0,
+      marginMm,
       tooLarge: [...new Set(toBuy?.unplaced ?? [])],
       blanks,
     },

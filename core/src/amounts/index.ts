@@ -38,7 +38,7 @@ export {
   type WorkedArea,
 } from './areas.ts';
 export { buyTable, missingWords, packWords } from './buyTable.ts';
-export type { FilmLayout } from './film.ts';
+export { cutOffMm, type FilmLayout } from './film.ts';
 export { measuredOf, type MeasureContext } from './measure.ts';
 export {
   costOf,

@@ -152,7 +152,7 @@ const coatAmount = (scene: Scene, product: Product, operation: ApplyOperation, c
   };
 };
 
-/** Creams, gels, pastes and what is poured: by how thick it lies. */
+/** Creams, gels, pastes and what is poured: by the thickness of the layer. */
 const thickAmount = (scene: Scene, product: Product, operation: ApplyOperation): Amount => {
   const { catalogue, part, measured } = scene;
   const { amounts } = catalogue;
@@ -182,7 +182,7 @@ const thickAmount = (scene: Scene, product: Product, operation: ApplyOperation):
     each,
     because: [
       ...area.because,
-      { words: 'how thick it lies', figure: figureOf(product, 'layer', said) },
+      { words: 'the thickness of the layer', figure: figureOf(product, 'layer', said) },
       ...(hasRim && edges
         ? [{ words: 'with a rim round the openings', figure: figureOf(product, 'rim', amounts.gelRim) }]
         : []),

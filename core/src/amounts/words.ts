@@ -3,6 +3,7 @@ import { amountWords } from '../shelf/index.ts';
 import type { LengthUnit } from '../units/index.ts';
 import { areaWords } from './areas.ts';
 import type { AmountLine } from './amountsFor.ts';
+import { cutOffMm } from './film.ts';
 import type { AmountUnit } from './needs.ts';
 
 const WORDS: Readonly<Record<AmountUnit, (amount: number, unit: LengthUnit) => string>> = {
@@ -25,7 +26,13 @@ export const rangeWords = ({ low, typical, high }: Range, unit: AmountUnit, leng
 
 /** How much roll a line of film takes, mm; null where it is not laid out yet. */
 export const filmLengthOf = ({ layout }: Pick<AmountLine, 'layout'>): number | null =>
-  layout && (layout.onShelf?.rollMm ?? 0) + layout.newLengthMm;
+  layout &&
+  layout.newLengthMm +
+    layout.stock.reduce(
+      (sum, { id, kind }) =>
+        sum + (kind === 'roll' && layout.onShelf ? cutOffMm(layout.onShelf, id, layout.blanks, layout.marginMm) : 0),
+      0,
+    );
 
 /** The clause of the sentence: "120 ml, 0.4 m of film"; null where nothing of it can be said yet. */
 export const amountsClause = (lines: readonly AmountLine[], length: LengthUnit = 'mm'): string | null => {

@@ -65,16 +65,22 @@ describe('pieces from what is there', () => {
         const used = new Set(answer.placed.map(({ stockId }) => stockId));
         const of = (kind: Stock['kind']) => input.stock.filter((one) => one.kind === kind && used.has(one.id));
         expect(answer.offcutsUsed).toEqual(of('offcut').map(({ id }) => id));
-        const reach = answer.placed
-          .filter(({ stockId }) => input.stock.some(({ id, kind }) => id === stockId && kind === 'roll'))
-          .map(({ id, y, turned }) => {
-            const one = input.pieces.find((other) => other.id === id)!;
-            return y + (turned ? one.widthMm : one.heightMm) + input.marginMm;
-          });
-        expect(answer.rollMm).toBeCloseTo(Math.max(0, ...reach), 6);
+        const reachOf = (roll: Stock) =>
+          Math.max(
+            ...answer.placed
+              .filter(({ stockId }) => stockId === roll.id)
+              .map(({ id, y, turned }) => {
+                const one = input.pieces.find((other) => other.id === id)!;
+                return y + (turned ? one.widthMm : one.heightMm) + input.marginMm;
+              }),
+          );
+        const rolls = of('roll');
+        expect(answer.rollMm).toBeCloseTo(Math.max(0, ...rolls.map(reachOf)), 6);
         const sheets = of('sheet').reduce((sum, { widthMm, heightMm }) => sum + widthMm * heightMm, 0);
-        const rolls = of('roll').reduce((sum, { widthMm }) => sum + widthMm, 0);
-        expect(answer.newFilmMm2).toBeCloseTo(sheets + rolls * answer.rollMm, 3);
+        expect(answer.newFilmMm2).toBeCloseTo(
+          sheets + rolls.reduce((sum, roll) => sum + roll.widthMm * reachOf(roll), 0),
+          3,
+        );
         for (const { stockId, widthMm, heightMm } of answer.offcutsLeft) {
           expect([used.has(stockId), Math.min(widthMm, heightMm) >= 80]).toEqual([true, true]);
         }
@@ -155,6 +161,13 @@ describe('pieces from what is there', () => {
       unplaced: [],
     });
     expect(laid([piece('a', 140, 140, 2)], [...sheets, ROLL])).toMatchObject({ newFilmMm2: 305 * 140, rollMm: 140 });
+  });
+
+  test('where one roll is too short the next follows', () => {
+    const rolls = [stock('r1', 'roll', 305, 1000), stock('r2', 'roll', 305, 700)];
+    const answer = laid([piece('a', 200, 300, 5)], rolls);
+    expect([answer.unplaced, answer.placed.filter(({ stockId }) => stockId === 'r1').length]).toEqual([[], 3]);
+    expect(laid([piece('a', 200, 300, 6)], rolls).unplaced).toEqual(['a']);
   });
 
   test('what fits no stock is named, and the others are laid', () => {

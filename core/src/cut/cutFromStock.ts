@@ -54,7 +54,7 @@ export interface CutFromStock {
   readonly unplaced: readonly string[];
   /** What is cut off rolls, over their whole width, and whole sheets. */
   readonly newFilmMm2: number;
-  /** How much is cut off the roll. */
+  /** How much is cut off the roll; of several the most that is cut off one. */
   readonly rollMm: number;
   readonly offcutsUsed: readonly string[];
   /** Rectangles worth keeping of what was cut into; of a roll, of the length that is cut off. */
@@ -179,8 +179,7 @@ class Layer {
     let best = none;
     for (let sheets = 0; sheets <= this.sheets.length; sheets += 1) {
       const onSheets = sheets ? this.onSheets(this.sheets.slice(0, sheets), rest) : none;
-      for (const found of [onSheets, ...this.rolls.map((roll) => this.onRoll(roll, onSheets))])
-        if (this.isBetter(found, best)) best = found;
+      for (const found of [onSheets, this.onRolls(onSheets)]) if (this.isBetter(found, best)) best = found;
       if (!onSheets.rest.some((count) => count > 0)) break;
     }
     return best;
@@ -207,6 +206,20 @@ class Layer {
       rollMm: 0,
       rest: [...filler.rest],
     };
+  }
+
+  /** Rolls one after the other, each time the one that holds most with the least film, until all is laid. */
+  private onRolls(before: NewFilm): NewFilm {
+    const left = [...this.rolls];
+    let best = before;
+    while (left.length && best.rest.some((count) => count > 0)) {
+      const tried = left.map((roll) => ({ roll, film: this.onRoll(roll, best) }));
+      const next = tried.reduce((one, other) => (this.isBetter(other.film, one.film) ? other : one));
+      if (!this.isBetter(next.film, best)) break;
+      best = next.film;
+      left.splice(left.indexOf(next.roll), 1);
+    }
+    return best;
   }
 
   private onRoll(roll: Stock, before: NewFilm): NewFilm {
@@ -251,7 +264,7 @@ class Layer {
     return {
       layout: new Map([...before.layout, [roll, laid]]),
       areaMm2: before.areaMm2 + roll.widthMm * rollMm,
-      rollMm,
+      rollMm: Math.max(before.rollMm, rollMm),
       rest,
     };
   }

@@ -1,4 +1,12 @@
-import { canName, formatLength, neededWords, type AmountLine, type CutFromStock, type FilmLayout } from '@sgraffa/core';
+import {
+  canName,
+  cutOffMm,
+  formatLength,
+  neededWords,
+  type AmountLine,
+  type CutFromStock,
+  type FilmLayout,
+} from '@sgraffa/core';
 import { useBench } from '../../store/bench.ts';
 import { fillOf, SHELF_SCOPE } from '../../ui/levels.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
@@ -22,19 +30,19 @@ interface Strip {
 }
 
 const stripsOf = (
-  { onShelf, stock, toBuy, newWidthMm, newLengthMm }: FilmLayout,
+  { onShelf, stock, toBuy, newWidthMm, newLengthMm, blanks, marginMm }: FilmLayout,
   nameOf: (canId: string) => string,
 ): Strip[] => [
   ...stock
     .filter(({ id }) => onShelf?.placed.some(({ stockId }) => stockId === id))
     .map((one): Strip => {
-      const isRoll = one.kind === 'roll';
+      const cutMm = one.kind === 'roll' ? cutOffMm(onShelf!, one.id, blanks, marginMm) : null;
       return {
         id: one.id,
         label: `${nameOf(one.canId)}${one.kind === 'offcut' ? ', offcut' : one.kind === 'sheet' ? ', a sheet' : ''}`,
         widthMm: one.widthMm,
-        lengthMm: isRoll ? Math.min(one.heightMm, onShelf!.rollMm + BEYOND_MM) : one.heightMm,
-        cutMm: isRoll ? onShelf!.rollMm : null,
+        lengthMm: cutMm === null ? one.heightMm : Math.min(one.heightMm, cutMm + BEYOND_MM),
+        cutMm,
         answer: onShelf!,
         stockId: one.id,
         canId: one.canId,

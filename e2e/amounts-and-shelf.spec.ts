@@ -1,0 +1,108 @@
+import { expect, test } from './journey.ts';
+
+test('a thing is put on the shelf by one line, corrected, and taken off again by undo', async ({ page }) => {
+  await page.goto('/shelf');
+  const line = page.getByLabel('What has come onto the shelf?');
+  await line.fill('permanent film, matte red, 305 mm × 3 m, bought in May, price eleven');
+  await expect(page.getByRole('status')).toContainText('"price eleven" was given as a price');
+  await expect(page.getByRole('button', { name: 'Put it on the shelf' })).toBeDisabled();
+  await line.fill('permanent film, matte red, 305 mm × 3 m, bought in May, 11.50');
+  await expect(page.getByRole('status')).toHaveText(
+    'permanent film, matte red · 305 mm × 3 m · bought 2026-05-01 · cost 11.50',
+  );
+  await line.press('Enter');
+  const can = page.getByRole('button', { name: /permanent film, matte red/ });
+  await expect(can).toContainText('3 m left');
+  await can.click();
+  const left = page.getByLabel('Left now');
+  await left.fill('1,2 m');
+  await left.press('Enter');
+  await expect(can).toContainText('1.2 m left');
+  await page.getByLabel('Find', { exact: true }).fill('red film');
+  await expect(page.locator('.sg-can')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(can).toContainText('3 m left');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Nothing on the shelf answers to “red film”.')).toBeVisible();
+});
+
+test('a table is taken whole or not at all, each fault at its row', async ({ page }) => {
+  await page.goto('/shelf');
+  const take = async (csv: string) => {
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'From a table (CSV)' }).click();
+    await (await chooser).setFiles({ name: 'shelf.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  };
+  await page.getByRole('heading', { name: /^Rolls/ }).waitFor();
+  const before = await page.locator('.sg-can').count();
+  await take('product;colour;size;price\nfabric paint;teal;120 ml;4,50\nfrost cream;;0 ml;dear\n');
+  await expect(page.getByRole('alert')).toContainText('row 3, price');
+  await expect(page.locator('.sg-can')).toHaveCount(before);
+  await take('product;colour;size;price\nfabric paint;teal;120 ml;4,50\nfrost cream;;85 ml;\n');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /fabric paint, teal/ })).toContainText('120 ml left');
+  await expect(page.locator('.sg-can')).toHaveCount(before + 2);
+});
+
+test('six path signs: paint for all faces, film laid out, and what marking done takes', async ({ page }) => {
+  await page.goto('/pieces/demo-signs/amounts');
+  const ground = page.getByRole('region', { name: 'exterior latex' }).first();
+  await expect(ground).toContainText('for ground, edge seal');
+  await expect(ground).toContainText('of exterior latex, night blue');
+  await expect(
+    page.getByText(/Coated: the front, the back and the edges, since bare wood outdoors warps/),
+  ).toBeVisible();
+  await expect(page.locator('.sg-sentence')).toContainText(/\d+ ml, 1\.26 m of film/);
+  const need = () => ground.locator('.sg-amount-head .sg-number').textContent();
+  const allRound = await need();
+  await ground.getByRole('button', { name: 'where from?' }).click();
+  await expect(page.getByText(/its thickness has not been measured/)).toBeVisible();
+  await page.goto('/pieces/demo-signs/surface');
+  await page.getByRole('combobox', { name: 'Faces worked' }).click();
+  await page.getByRole('option', { name: 'the front', exact: true }).click();
+  await page.goto('/pieces/demo-signs/amounts');
+  await expect(ground).toContainText('for ground, edge seal');
+  await expect.poll(need).not.toBe(allRound);
+  expect(parseInt((await need())!)).toBeLessThan(parseInt(allRound!) / 2);
+
+  await page.goto('/pieces/demo-signs/plan');
+  await page
+    .getByRole('button', { name: /Cut and weed adhesive stencil film/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Mark “Cut and weed adhesive stencil film” done' }).click();
+  const taken = page.getByLabel('Taken: adhesive stencil film');
+  await expect(taken).toHaveValue('1.26 m');
+  await taken.fill('1.4 m');
+  await taken.press('Enter');
+  await page.getByRole('button', { name: /^(Only this one|Keep)$/ }).click();
+  await page.goto('/shelf?find=stencil');
+  await expect(page.getByRole('button', { name: /adhesive stencil film/ })).toContainText('0.6 m left');
+});
+
+test('what is to be bought stands by its day, in packs, and ticked off it is on the shelf', async ({ page }) => {
+  await page.goto('/shelf/to-buy');
+  const film = page.getByRole('row', { name: /adhesive stencil film/ });
+  await expect(film).toContainText('1 × 305 mm × 2 m');
+  await expect(film).toContainText('EUR 8.40');
+  await expect(page.getByRole('row', { name: /frost cream/ })).toContainText('size not known');
+  await expect(page.getByText('EUR 8.40 without 2 prices.')).toBeVisible();
+  await film.getByRole('checkbox').click();
+  await expect(film).toHaveCount(0);
+  await page.goto('/shelf?find=stencil');
+  await expect(page.locator('.sg-can')).toHaveCount(2);
+});
+
+test('the price of a piece names what it is without', async ({ page }) => {
+  await page.goto('/pieces/demo-chimneys/amounts');
+  const costs = page.getByRole('region', { name: 'What it costs' });
+  await expect(costs).toContainText('too little is known to ask a price');
+  await expect(costs).toContainText('without frost cream, your rate an hour');
+  await page.goto('/settings');
+  const rate = page.getByLabel('Your rate an hour');
+  await rate.fill('15');
+  await rate.press('Enter');
+  await page.goto('/pieces/demo-chimneys/amounts');
+  await expect(costs).toContainText('at EUR 15.00 an hour');
+  await expect(costs).toContainText('without frost cream, overhead');
+});

@@ -60,6 +60,7 @@ test('six path signs: paint for all faces, film laid out, and what marking done 
   await page.goto('/pieces/demo-signs/surface');
   await page.getByRole('combobox', { name: 'Faces worked' }).click();
   await page.getByRole('option', { name: 'the front', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', 'Undo the faces worked');
   await page.goto('/pieces/demo-signs/amounts');
   await expect(ground).toContainText('for ground, edge seal');
   await expect.poll(need).not.toBe(allRound);
@@ -76,6 +77,7 @@ test('six path signs: paint for all faces, film laid out, and what marking done 
   await taken.fill('1.4 m');
   await taken.press('Enter');
   await page.getByRole('button', { name: /^(Only this one|Keep)$/ }).click();
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', /done/);
   await page.goto('/shelf?find=stencil');
   await expect(page.getByRole('button', { name: /adhesive stencil film/ })).toContainText('0.6 m left');
 });
@@ -102,6 +104,7 @@ test('the price of a piece names what it is without', async ({ page }) => {
   const rate = page.getByLabel('Your rate an hour');
   await rate.fill('15');
   await rate.press('Enter');
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', 'Undo the rate an hour');
   await page.goto('/pieces/demo-chimneys/amounts');
   await expect(costs).toContainText('at EUR 15.00 an hour');
   await expect(costs).toContainText('without frost cream, overhead');

@@ -30,7 +30,20 @@ describe('every fact in the catalogue is used', () => {
   const read = (key: string) => new RegExp(`\\b${key}\\b`).test(code);
 
   test.each(
-    Object.entries({ bases, finishes, products, methods, hazards, firstAid, items, limits, sizing, amounts, bench, weights }),
+    Object.entries({
+      bases,
+      finishes,
+      products,
+      methods,
+      hazards,
+      firstAid,
+      items,
+      limits,
+      sizing,
+      amounts,
+      bench,
+      weights,
+    }),
   )('%s', (_name, rows) => {
     // ways of applying are keys of the bench's figures, read by the operation that they belong to
     const keys = [...keysIn(rows, new Set())].filter((key) => !Object.keys(bench.setUp).includes(key));

@@ -26,7 +26,6 @@ export const UNITS = [
   '%',
   'm/s',
   'min/m',
-  'm',
   'mm²',
   'm²/L',
   'm²/can',
@@ -659,14 +658,11 @@ export const catalogueSchema = z.strictObject({
     /** Transfer tape, and painter's tape with its paper, beyond what lies under them. */
     tapeMargin: figureIn('mm'),
     holdTapeMargin: figureIn('mm'),
-    /** How far a blade cuts. */
-    bladeMetres: figureIn('m'),
     endGrainCoats: figureIn('coats'),
     /** Of a board that nobody has measured. */
     thickness: figureIn('mm'),
     /** A roll of film as it is sold. */
     filmWidth: figureIn('mm'),
-    filmLength: figureIn('mm'),
     /** Pins on each island, and how far apart along the edge of a loose stencil. */
     pinsPerIsland: figureIn('uses'),
     pinSpacing: figureIn('mm'),

@@ -45,9 +45,7 @@ export const coversFaces = (operation: Operation): boolean =>
   operation.op === 'apply' && operation.extent === 'all' && FACED.has(operation.role);
 
 const turnsOf = (operation: Operation, isAllRound: boolean): readonly (Face | null)[] =>
-  isAllRound && coversFaces(operation)
-    ? ['back', 'front']
-    : [null];
+  isAllRound && coversFaces(operation) ? ['back', 'front'] : [null];
 
 /** Whether all coats of the back come before the front: where the next coat may only follow within an hour, nothing is turned over in between. */
 export const isFaceByFace = (product: Product | undefined): boolean =>

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import {
+  amountsFor,
   catalogue,
   plainPiece,
   planPieces,
@@ -44,6 +45,7 @@ const clauses = (piece: Piece, isRefused = false) => {
     settings,
     stack: piece.parts[0]!.stack,
     isRefused,
+    amounts: amountsFor({ pieces: [piece], catalogue: all, shelf: { cans: [], uses: [] }, now: NOW }),
     plan,
     limits,
     now: NOW,
@@ -63,11 +65,11 @@ describe('the sentence is the whole decision', () => {
     ],
     [
       'demo-bags',
-      /^Cotton, indoors, laundered at 40 °C → fabric paint through adhesive stencil film → artwork 205 × 179 mm, 5 islands → ready .+ → laundry up to 30 °C, inside out$/,
+      /^Cotton, indoors, laundered at 40 °C → fabric paint through adhesive stencil film → artwork 205 × 179 mm, 5 islands → \d+ ml → ready .+ → laundry up to 30 °C, inside out$/,
     ],
     [
       'demo-tins',
-      /^Mild steel with powder coating, .+ → coating-remover gel through a permanent film → which artwork, how large\? → ready .+ → wipe only$/,
+      /^Mild steel with powder coating, .+ → coating-remover gel through a permanent film → which artwork, how large\? → how much of everything\? → ready .+ → wipe only$/,
     ],
     ['demo-chimneys', /→ frost cream through a permanent film →/],
   ])('%s', (id, words) => expect(text(demo(id))).toMatch(words));
@@ -78,6 +80,7 @@ describe('the sentence is the whole decision', () => {
       ['Hardwood: how will it live?', true],
       ['which layers?', true],
       ['which artwork, how large?', true],
+      ['how much of everything?', true],
       ['when?', true],
       ['washing?', true],
     ]);
@@ -98,6 +101,7 @@ describe('the sentence is the whole decision', () => {
       'surface',
       'match',
       'artwork',
+      'amounts',
       'plan',
       'care',
     ]));

@@ -108,7 +108,10 @@ const linesFrom = (
   stores: Stores,
   { catalogue, shelf, measured = {}, starts = {}, taken = {} }: AmountsInput,
 ): AmountLine[] => {
-  const needs = pieces.flatMap((piece) => needsOf(piece, measured[piece.id] ?? {}, catalogue));
+  const there = new Set(shelf.cans.map(({ id }) => id));
+  const needs = pieces
+    .flatMap((piece) => needsOf(piece, measured[piece.id] ?? {}, catalogue))
+    .map(({ canId, ...need }): Need => (canId !== undefined && there.has(canId) ? { ...need, canId } : need));
   // the colour of a ground would not show on it
   const groundColours = new Set<string | null>();
   return [...linesOf(needs)].map(([id, { needs: own, colour }]): AmountLine => {

@@ -236,18 +236,14 @@ describe('what the shelf gives', () => {
     expect(line(one, 'exterior-latex', 'design').missing).toBeGreaterThan(0);
   });
 
-  test('a chosen can is the one that is taken from', () => {
-    const stack = signs.parts[0]!.stack!;
-    const chosen = withPart(signs, {
-      stack: {
-        ...stack,
-        operations: stack.operations.map((one): Operation =>
-          one.op === 'apply' && one.role === 'ground' ? { ...one, canId: 'white' } : one,
-        ),
-      },
-    });
-    const lines = linesOf(chosen, [latex('blue', 'blue', 2000), latex('white', 'white', 2000)]);
-    expect(lines.find(({ cans }) => cans.some(({ canId }) => canId === 'white'))).toMatchObject({ colour: 'white' });
+  test('a chosen can is the one that is taken from; one that is not there any more is no choice', () => {
+    const cans = [latex('blue', 'blue', 2000), latex('white', 'white', 2000)];
+    const choose = (canId: string) =>
+      withPart(signs, { cans: ['ground', 'edge-seal'].map((operationId) => ({ operationId, canId })) });
+    const lines = linesOf(choose('white'), cans);
+    expect(line(lines, 'exterior-latex', 'ground')).toMatchObject({ colour: 'white', cans: [{ canId: 'white' }] });
+    expect(line(lines, 'exterior-latex', 'design').cans.map(({ canId }) => canId)).toEqual(['blue']);
+    expect(line(linesOf(choose('gone'), cans), 'exterior-latex', 'ground').cans).toHaveLength(1);
   });
 
   test('stencils lie on offcuts before the roll, what does not fit is to be bought', () => {

@@ -359,7 +359,8 @@ export const needsOf = (piece: Piece, measured: Measured, all: Catalogue): Need[
       const product = catalogue.productById.get(operation.productId);
       if (!product) return [];
       const label = slots?.find(({ id }) => id === slotIdOf(operation))?.label ?? operation.role;
-      const can = operation.canId === undefined ? {} : { canId: operation.canId };
+      const canId = part.cans.find(({ operationId }) => operationId === operation.id)?.canId;
+      const can = canId === undefined ? {} : { canId };
       if (isLaidOut(product, operation)) return [{ ...filmNeed(scene, product, operation), ...can, label }];
       const amount = amountOf(scene, product, operation);
       if (!amount) return [];

@@ -9,6 +9,7 @@ import {
   type Stage,
 } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
+import { freshnessOf } from '../shelf/index.ts';
 import { firstAsked, judgedWhen, waitsBefore, workFigure } from '../plan/index.ts';
 import { PRIORITIES, type Operation, type Priority } from '../piece/index.ts';
 import { type DecidingFigure, type Finding, type Situation, takesAway } from '../judge/index.ts';
@@ -35,6 +36,8 @@ export interface Strengths {
   /** How many products of it have a hazard that asks for more than care. */
   readonly hazards: number;
   readonly confidence: Confidence;
+  /** Share of its products that stand on the shelf and are fresh. */
+  readonly onShelf: number;
 }
 
 /** Layers that end; a finish over them is renewed instead. */
@@ -98,6 +101,20 @@ const hazardsIn = ({ operations }: Found, catalogue: Catalogue): number => {
     if (product && hazardLevel(product, catalogue) > 0) count += 1;
   }
   return count;
+};
+
+/** Share of what is laid on that stands on the shelf, and is fresh then. */
+const onShelfShare = ({ operations }: Found, { catalogue, workshop }: Situation): number => {
+  const products = operations.flatMap((operation) => {
+    const product =
+      operation.op === 'apply' && operation.role !== 'prep' && catalogue.productById.get(operation.productId);
+    return product ? [product] : [];
+  });
+  const isThere = (product: Product) => {
+    const held = workshop.stock.find(({ productId }) => productId === product.id);
+    return held && ['fresh', 'keeps'].includes(freshnessOf(held.ageMonths, product.shelf ?? null));
+  };
+  return products.length ? products.filter(isThere).length / products.length : 0;
 };
 
 /** Whether the steps begin with a try or a look: what nobody knows, and what has to be tried on this piece. */
@@ -171,6 +188,7 @@ export const strengthsOf = (
       : doubts === 0 && weight >= BASIS_WEIGHT.practice
         ? 'sure'
         : 'fair',
+    onShelf: onShelfShare(found, situation),
   };
 };
 
@@ -250,7 +268,8 @@ export const utilitiesOf = (
       times('leastHandsOn') * handsOn -
       times('soonest') * waiting -
       times('cheapest') * cost +
-      favour
+      favour +
+      weights.onShelf.typical * strengths.onShelf
     );
   });
 };

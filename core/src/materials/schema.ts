@@ -678,6 +678,8 @@ export const catalogueSchema = z.strictObject({
     waiting: figureIn('weight'),
     cost: figureIn('weight'),
     favoured: figureIn('weight'),
+    /** What all of it being there, and fresh, counts: it decides between equals only. */
+    onShelf: figureIn('weight'),
     /** By how much more the one thing counts that matters most. */
     emphasis: figureIn('weight'),
     /** What a thing that only a test can tell, and a way that cannot be undone, count beside a caution. */

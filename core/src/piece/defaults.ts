@@ -78,6 +78,7 @@ export const plainPart = (id: string, base: string): Part => ({
   priority: 'balanced',
   stencilAgain: 'no',
   stack: null,
+  cans: [],
   stackIsOwn: false,
   judgedBy: null,
 });

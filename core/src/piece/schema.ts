@@ -227,8 +227,6 @@ export const operationSchema = z.discriminatedUnion('op', [
     coats: z.number().int().min(1, '1 to 20 coats').max(20, '1 to 20 coats'),
     extent: z.enum(EXTENTS),
     designId: key.optional(),
-    /** The thing on the shelf that it is taken from; left out: whichever is there. */
-    canId: key.optional(),
   }),
   z.strictObject({
     id: operationId,
@@ -288,6 +286,11 @@ export const partSchema = z.strictObject({
   stencilAgain: z.enum(['yes', 'no']).default('no'),
   /** Null until the crafter or the first answer has settled on one. */
   stack: stackSchema.nullable(),
+  /** Things on the shelf that operations take from, where the crafter chose one; whichever is there for all others. */
+  cans: z
+    .array(z.strictObject({ operationId: key, canId: key }))
+    .max(60, 'at most 60 chosen cans')
+    .default([]),
   /** True where the crafter edited the stack or chose it by hand: new answers then leave it alone. */
   stackIsOwn: z.boolean(),
   /** The figures that the crafter's own choice was judged by; it keeps them until the crafter takes the new ones. */

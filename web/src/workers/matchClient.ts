@@ -31,7 +31,7 @@ const JUDGED_FOR_MS = 5 * 60_000;
 const asked = (brief: Brief | null) =>
   brief && {
     ...brief,
-    part: { ...brief.part, area: null, stack: null, stackIsOwn: false, judgedBy: null } satisfies Part,
+    part: { ...brief.part, area: null, cans: [], stack: null, stackIsOwn: false, judgedBy: null } satisfies Part,
   };
 
 /** The answer for a brief; the last one stays on the screen until the new one is there, and stale ones are dropped by their key. */

@@ -1,6 +1,6 @@
 import { Select, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
-import { canName, neededWords, rangeWords, type AmountLine, type Operation } from '@sgraffa/core';
+import { canName, neededWords, rangeWords, type AmountLine } from '@sgraffa/core';
 import { useBench } from '../../store/bench.ts';
 import { day } from '../../ui/dates.ts';
 import { Drop } from '../../ui/Drop.tsx';
@@ -57,11 +57,6 @@ const CanSelect = ({ line, model }: { line: AmountLine; model: PieceModel }) => 
   if (!cans?.length) return null;
   const ids = new Set(line.needs.map(({ operationId }) => operationId));
   const chosen = line.needs[0]!.canId ?? '';
-  const taken = (operation: Operation, canId: string): Operation => {
-    if (operation.op !== 'apply' || !ids.has(operation.id)) return operation;
-    const { canId: _, ...rest } = operation;
-    return canId ? { ...rest, canId } : rest;
-  };
   return (
     <Select
       label="Taken from"
@@ -75,10 +70,10 @@ const CanSelect = ({ line, model }: { line: AmountLine; model: PieceModel }) => 
         model.changePart(
           (part) => ({
             ...part,
-            stack: part.stack && {
-              ...part.stack,
-              operations: part.stack.operations.map((operation) => taken(operation, canId)),
-            },
+            cans: [
+              ...part.cans.filter(({ operationId }) => !ids.has(operationId)),
+              ...(canId ? [...ids].map((operationId) => ({ operationId, canId })) : []),
+            ],
           }),
           `what ${line.name} is taken from`,
         )

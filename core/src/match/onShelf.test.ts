@@ -1,0 +1,42 @@
+import { describe, expect, test } from '@jest/globals';
+import { briefOf } from '../testing/briefs.ts';
+import { catalogue, usersCatalogue } from '../materials/index.ts';
+import type { Brief } from '../piece/index.ts';
+import { matchLayers } from './index.ts';
+
+const read = usersCatalogue(catalogue(), {
+  ownProducts: [{ id: 'own-barn', name: 'Barn latex', like: 'exterior-latex' }],
+  overrides: [],
+});
+if (!read.ok) throw new Error('the twin does not fit');
+const all = read.catalogue;
+const brief = briefOf({ base: 'plywood', use: { place: 'exposed', lifeYears: 3 } });
+const withStock = (stock: Brief['workshop']['stock']): Brief => ({ ...brief, workshop: { ...brief.workshop, stock } });
+const laid = (stock: Brief['workshop']['stock']) => {
+  const { ranked } = matchLayers(withStock(stock), all, { withoutMends: true });
+  return ranked.map(({ stack }) =>
+    stack.operations.flatMap((operation) => (operation.op === 'apply' ? [operation.productId] : [])),
+  );
+};
+
+describe('what stands on the shelf', () => {
+  test('goes before its equal, where it is fresh', () => {
+    const [first] = laid([]);
+    const other = first!.includes('own-barn') ? 'exterior-latex' : 'own-barn';
+    expect(laid([{ productId: other, ageMonths: 3 }])[0]).toContain(other);
+    expect(laid([{ productId: other, ageMonths: 3 }])[0]).not.toContain(
+      other === 'own-barn' ? 'exterior-latex' : 'own-barn',
+    );
+  });
+
+  test.each([60, null])('of an age of %s months it goes before nothing', (ageMonths) => {
+    const [first] = laid([]);
+    const other = first!.includes('own-barn') ? 'exterior-latex' : 'own-barn';
+    expect(laid([{ productId: other, ageMonths }])[0]).toEqual(first);
+  });
+
+  test('decides between equals only: what is there of another sort turns no answer', () => {
+    const before = laid([])[0];
+    expect(laid([{ productId: 'craft-acrylic', ageMonths: 1 }])[0]).toEqual(before);
+  });
+});

@@ -1,6 +1,7 @@
 import { UnstyledButton } from '@mantine/core';
 import { IconCheck, IconChevronDown, IconChevronRight, IconHourglassLow } from '@tabler/icons-react';
 import { formatDuration, sayWhen, type PlannedStep, type Step } from '@sgraffa/core';
+import { TakesWords } from '../../ui/TakesWords.tsx';
 import { DoneMark } from '../../ui/DoneMark.tsx';
 import { clock, dayAndTime, shortDay } from '../../ui/dates.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
@@ -79,6 +80,7 @@ const StepBody = ({ model, step, planned }: { model: PieceModel; step: Step; pla
           {step.looksRight && ` ${step.gate ? 'Held' : 'Right when'}: ${step.looksRight}`}
           {step.gate && ` Failed: ${step.gate.failed}`}
         </p>
+        {!planned.isDone && <TakesWords lines={model.amounts} step={step} steps={model.steps} catalogue={catalogue} />}
         <Waits model={model} step={step} planned={planned} />
         {planned.isPinned && <p className="sg-quiet">Where you put it: let it move freely in Week.</p>}
         {planned.isBeyondForecast && (

@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import Dexie from 'dexie';
 import {
   CATALOGUE_VERSION,
+  plainCan,
   plainPiece,
   plainSettings,
   WORKSPACE_VERSION,
@@ -256,13 +257,63 @@ test('a bench that an earlier version kept opens, with what is new filled in', a
   const { area: _area, ...part } = sign.parts[0]!;
   const surface = { ...part.surface, widthMm: 420, heightMm: 130 };
   await older.table('pieces').add({ id: sign.id, revision: 1, value: { ...sign, parts: [{ ...part, surface }] } });
-  await older.table('settings').add({ id: 'settings', revision: 1, value: { ...plainSettings('UTC'), workshop } });
+  const stock = [{ productId: 'craft-acrylic', ageMonths: 40 }];
+  await older
+    .table('settings')
+    .add({ id: 'settings', revision: 1, value: { ...plainSettings('UTC'), workshop: { ...workshop, stock } } });
   older.close();
   const bench = await new WorkspaceStore(new BenchDatabase('bench-older'), () => 'UTC').readBench();
   const area = { kind: 'rectangle', widthMm: 420, heightMm: 130, margins: null, keepOuts: [] };
   expect(bench.pieces.map(({ value }) => value)).toEqual([bowl, { ...sign, parts: [{ ...sign.parts[0]!, area }] }]);
   expect(bench.settings.value).toEqual(plainSettings('UTC'));
+  expect(bench.shelf).toEqual({
+    cans: [{ ...plainCan('stock.craft-acrylic', { productId: 'craft-acrylic' }), aged: { months: 40, on: null } }],
+    uses: [],
+  });
   expect([bench.overrides, bench.ownProducts, bench.trials]).toEqual([[], [], []]);
+});
+
+describe('what was taken from the shelf', () => {
+  const rope = plainCan('rope', { name: 'Jute rope' });
+  const use = (id: string, eventId: string | null) => ({
+    id,
+    canId: 'rope',
+    at: '2026-11-24T19:00:00.000Z',
+    as: 'used' as const,
+    amount: 2,
+    pieceId: 'bowl',
+    eventId,
+    note: '',
+  });
+
+  test('goes with the thing, and comes back with it', async () => {
+    await tab.keep('shelf', [rope], 'a rope');
+    await tab.keep('uses', [use('u1', null)], 'what was used');
+    await tab.drop([{ table: 'shelf', id: 'rope' }], 'taking it off');
+    expect((await tab.readBench()).shelf).toEqual({ cans: [], uses: [] });
+    await tab.undo();
+    expect((await tab.readBench()).shelf).toEqual({ cans: [rope], uses: [use('u1', null)] });
+  });
+
+  test('belongs to its mark: kept with it, taken back with it', async () => {
+    await tab.layOut({ pieces: [bowl], events: [], artworks: [], shelf: [rope] });
+    await tab.addEvents([done('e1', 'bowl')], 'done', [use('u1', 'e1'), use('u2', 'e1')]);
+    expect((await tab.readBench()).shelf.uses).toHaveLength(2);
+    await tab.takeBackEvent('e1', 'taking it back');
+    expect((await tab.readBench()).shelf.uses).toEqual([]);
+    await tab.undo();
+    expect((await tab.readBench()).shelf.uses).toHaveLength(2);
+  });
+
+  test('stays where the piece is deleted: it was taken all the same', async () => {
+    await tab.layOut({ pieces: [bowl], events: [], artworks: [], shelf: [rope], uses: [use('u1', null)] });
+    await tab.deletePiece('bowl');
+    expect((await tab.readBench()).shelf.uses).toHaveLength(1);
+  });
+
+  test('from a thing that is not there is refused', async () => {
+    await expect(tab.keep('uses', [use('u1', null)], 'what was used')).rejects.toBeInstanceOf(RefusedError);
+  });
 });
 
 test('a change that the browser will not store leaves everything as it was', async () => {

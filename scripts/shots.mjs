@@ -46,6 +46,12 @@ const planned = async (page) => {
   if (page.url().endsWith('/week')) await page.getByText('sure').first().waitFor({ timeout: 60_000 });
 };
 
+/** The amounts are there, with the film laid out. */
+const reckoned = async (page) => {
+  await page.locator('.sg-strip').first().waitFor({ timeout: 60_000 });
+  await page.waitForTimeout(500);
+};
+
 /** Name of the picture → address, and what is done there first. */
 const VIEWS = {
   pieces: ['/pieces'],
@@ -57,6 +63,18 @@ const VIEWS = {
       await page.waitForTimeout(500);
     },
   ],
+  shelf: ['/shelf'],
+  amounts: ['/pieces/demo-signs/amounts', reckoned],
+  'amounts-price': [
+    '/pieces/demo-chimneys/amounts',
+    async (page) => {
+      await reckoned(page);
+      await page
+        .getByRole('region', { name: 'What it costs' })
+        .evaluate((part) => part.scrollIntoView({ block: 'end' }));
+    },
+  ],
+  'to-buy': ['/shelf/to-buy', (page) => page.getByRole('row', { name: /frost cream/ }).waitFor()],
   surface: ['/pieces/demo-signs/surface'],
   match: ['/pieces/demo-signs/match'],
   'match-refused': ['/pieces/demo-drawers/match'],
@@ -75,79 +93,11 @@ const VIEWS = {
   'artwork-cone': ['/pieces/demo-chimneys/artwork', lookedOver],
   'artwork-labels': ['/pieces/demo-drawers/artwork', lookedOver],
   plan: ['/pieces/demo-signs/plan', (page) => slideTo(page, 10)],
-  'plan-late-coat': [
-    '/pieces/demo-signs/plan',
-    async (page) => {
-      await page.clock.setFixedTime('2026-11-30T19:30:00Z');
-      await page.reload();
-      await planned(page);
-      for (const [step, at] of [
-        ['Sand', '27 Nov 2026, 21:00'],
-        ['Drill', '28 Nov 2026, 10:00'],
-        ['Exterior latex, back 1 of 2', '30 Nov 2026, 20:10'],
-      ]) {
-        const mark = page.getByRole('button', { name: new RegExp(`Mark “${step}`) }).first();
-        // one line a step: the next stands open, the others unfold
-        if (!(await mark.isVisible())) await page.locator('.sg-step-line').filter({ hasText: step }).first().click();
-        await mark.click();
-        const field = page.getByRole('textbox', { name: 'Done at' });
-        await field.fill(at);
-        await field.press('Enter');
-        await page.getByRole('button', { name: 'Keep', exact: true }).click();
-        await page.waitForTimeout(1500);
-      }
-      await planned(page);
-      await toHeading(page, /^Ready/);
-    },
-  ],
   week: [
     '/week',
     async (page) => {
       await planned(page);
       await page.getByRole('button', { name: 'Narrower hours' }).click();
-    },
-  ],
-  'week-latest-start': [
-    '/week',
-    async (page) => {
-      await planned(page);
-      await page.getByText('Latest start').click();
-      await page
-        .getByText(/begin by|no start is safe enough/)
-        .first()
-        .waitFor();
-      await planned(page);
-    },
-  ],
-  'week-moved': [
-    '/week',
-    async (page) => {
-      await planned(page);
-      await page.getByRole('button', { name: /^Dome path signs: Sand/ }).click();
-      const field = page.getByRole('textbox', { name: 'Move to' });
-      await field.fill('28 Nov 2026, 14:00');
-      await field.press('Enter');
-      await page.getByText('where you put it').waitFor();
-      await planned(page);
-      await page.locator('.sg-step-panel').evaluate((panel) => panel.scrollIntoView({ block: 'end' }));
-    },
-  ],
-  'week-forecast': [
-    '/week',
-    async (page) => {
-      await planned(page);
-      const told = await page.request.put('/api/climate/hilltop/behaviour', {
-        data: { revision: 3 },
-        headers: { origin: new URL(page.url()).origin },
-      });
-      if (!told.ok()) throw new Error(await told.text());
-      await page.getByRole('button', { name: 'Read the forecast' }).click();
-      await page.getByText('Planned anew by').waitFor();
-      await planned(page);
-      await page.request.put('/api/climate/hilltop/behaviour', {
-        data: {},
-        headers: { origin: new URL(page.url()).origin },
-      });
     },
   ],
   'week-refused': [

@@ -55,4 +55,5 @@ export { needsOf, type AmountUnit, type Need } from './needs.ts';
 export { combined } from './ranges.ts';
 export { takenShares, usesOfStep, type StepUse, type TakingStep } from './uses.ts';
 export { amountsClause, filmLengthOf, neededWords, rangeWords } from './words.ts';
+export { boardOf, sawLists, type Board, type Counted, type SawList } from './sawList.ts';
 export type { Taken } from './served.ts';

@@ -91,6 +91,8 @@ export const plainPiece = (id: string, name: string, base: string): Piece => ({
   due: null,
   startsAt: null,
   parts: [plainPart(`${id}.part`, base)],
+  trims: [],
+  blank: null,
   extraSteps: [],
   pins: [],
   notes: '',

@@ -312,6 +312,44 @@ export const extraStepSchema = z.strictObject({
 });
 export type ExtraStep = z.output<typeof extraStepSchema>;
 
+/** How a trim of the crafter's own is measured: around the piece, by a length of it, or counted. */
+export const TRIM_WAYS = ['around', 'mitred', 'length', 'count'] as const;
+
+/** Something of the crafter's own that goes on a piece: rope, ribbon, frame strips, hooks, a ring. */
+export const trimSchema = z.strictObject({
+  id: key,
+  name,
+  way: z.enum(TRIM_WAYS),
+  /** Times around the piece. */
+  turns: bounded(0.1, 100, 'times'),
+  /** Where its ends lie over each other, or are knotted. */
+  overlapMm: bounded(0, 10_000, 'mm'),
+  /** Width of mitred strips: each is longer than its side by two of them. */
+  widthMm: bounded(0.1, 1000, 'mm'),
+  /** Of one length, where it is measured by the length. */
+  lengthMm: millimetres,
+  /** Of lengths, or of things, for one piece. */
+  count: z.number().int().min(1, '1 to 1000').max(1000, '1 to 1000'),
+  /** What a cut takes away. */
+  kerfMm: bounded(0, 20, 'mm'),
+  /** As it is sold; null: not said. */
+  soldMm: bounded(1, 100_000, 'mm').nullable(),
+  soldPrice: z.number('an amount such as 2.80').min(0, '0 to 100000').max(100_000, '0 to 100000').nullable(),
+});
+export type Trim = z.output<typeof trimSchema>;
+
+/** The board itself: there already, or sawn to the design with a margin all round. */
+export const blankSchema = z.strictObject({
+  way: z.enum(['given', 'sawn']),
+  marginMm: bounded(0, 1000, 'mm'),
+  kerfMm: bounded(0, 20, 'mm'),
+  /** What it is sawn from, as it is called on the shelf. */
+  material: name,
+  soldMm: bounded(1, 100_000, 'mm').nullable(),
+  soldPrice: z.number('an amount such as 11.00').min(0, '0 to 100000').max(100_000, '0 to 100000').nullable(),
+});
+export type Blank = z.output<typeof blankSchema>;
+
 const stepId = z.string().regex(/^[A-Za-z0-9_.#~-]{1,100}$/, 'the id of a step');
 
 /** A start that the crafter gave a step by hand. */
@@ -331,6 +369,10 @@ export const pieceSchema = z.strictObject({
   startsAt: instant.nullable(),
   /** What is worked on apart is a piece of its own: a step's id names an operation of this one. */
   parts: z.array(partSchema).min(1, 'one part').max(1, 'one part'),
+  /** Rope, ribbon, frame, hooks: what goes on it besides its layers. */
+  trims: z.array(trimSchema).max(40, 'at most 40 trims').default([]),
+  /** How its blank is made; null: not said. */
+  blank: blankSchema.nullable().default(null),
   extraSteps: z.array(extraStepSchema).max(40, 'at most 40 own steps').default([]),
   pins: z.array(pinSchema).max(400, 'at most 400 moved steps').default([]),
   notes: z.string().max(MAX_NOTE),

@@ -6,6 +6,7 @@ import { FACE_WORDS } from '../../ui/words.ts';
 import { usePiece } from '../piece/usePieceModel.ts';
 import { LinePart } from './LinePart.tsx';
 import { PricePart } from './PricePart.tsx';
+import { TrimsPart } from './TrimsPart.tsx';
 import './amounts.css';
 
 /** What is missing comes first, then what is there, then what cannot be said. */
@@ -50,6 +51,7 @@ export const AmountsStep = () => {
       {inOrder(amounts).map((line) => (
         <LinePart key={line.id} line={line} model={model} />
       ))}
+      <TrimsPart model={model} />
       {amounts.length > 0 && <PricePart lines={amounts} model={model} />}
     </div>
   );

@@ -9,7 +9,7 @@ const GAP = 12;
 /** Bars as they are sawn, to one scale: each cut with its length, what is left hatched by nothing. */
 export const SawPart = ({ list, model }: { list: SawList; model: PieceModel }) => {
   const { settings } = model;
-  const { cut, material, toBuy, price } = list;
+  const { cut, material, toBuy, price, kerfMm } = list;
   if (!cut.ok)
     return (
       <p>
@@ -19,7 +19,7 @@ export const SawPart = ({ list, model }: { list: SawList; model: PieceModel }) =
   const whole = cut.bars.map(({ cuts, leftMm }) => ({
     cuts,
     leftMm,
-    lengthMm: cuts.reduce((sum, { lengthMm }) => sum + lengthMm, leftMm),
+    lengthMm: cuts.reduce((sum, { lengthMm }) => sum + lengthMm + kerfMm, leftMm) - (leftMm > 0 ? 0 : kerfMm),
   }));
   const scale = LONGEST / Math.max(1, ...whole.map(({ lengthMm }) => lengthMm));
   const inUnit = (mm: number) => formatLength(mm, settings.length);
@@ -37,7 +37,7 @@ export const SawPart = ({ list, model }: { list: SawList; model: PieceModel }) =
           <g key={row} transform={`translate(0 ${row * (HEIGHT + GAP)})`}>
             <rect x={0} y={0} width={bar.lengthMm * scale} height={HEIGHT} className="sg-level-whole" />
             {bar.cuts.map(({ lengthMm }, at) => {
-              const before = bar.cuts.slice(0, at).reduce((sum, one) => sum + one.lengthMm, 0);
+              const before = bar.cuts.slice(0, at).reduce((sum, one) => sum + one.lengthMm + kerfMm, 0);
               return (
                 <g key={at}>
                   <rect

@@ -99,7 +99,7 @@ test('the price of a piece names what it is without', async ({ page }) => {
   await page.goto('/pieces/demo-chimneys/amounts');
   const costs = page.getByRole('region', { name: 'What it costs' });
   await expect(costs).toContainText('too little is known to ask a price');
-  await expect(costs).toContainText('without frost cream, your rate an hour');
+  await expect(costs).toContainText('Without: frost cream, your rate an hour');
   await page.goto('/settings');
   const rate = page.getByLabel('Your rate an hour');
   await rate.fill('15');
@@ -107,5 +107,5 @@ test('the price of a piece names what it is without', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', 'Undo the rate an hour');
   await page.goto('/pieces/demo-chimneys/amounts');
   await expect(costs).toContainText('at EUR 15.00 an hour');
-  await expect(costs).toContainText('without frost cream, overhead');
+  await expect(costs).toContainText('Without: frost cream, overhead');
 });

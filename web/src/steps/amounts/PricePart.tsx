@@ -51,7 +51,7 @@ export const PricePart = ({ lines, model }: { lines: readonly AmountLine[]; mode
             ? '; too little is known to ask a price'
             : `; asking price ${inMoney(cost.priceEach)}`}
         </strong>
-        {without.length > 0 && <span className="sg-sign is-waiting sg-without"> without {without.join(', ')}</span>}
+        {without.length > 0 && <span className="sg-sign is-waiting sg-without"> Without: {without.join(', ')}.</span>}
       </p>
     </section>
   );

@@ -109,3 +109,28 @@ test('the price of a piece names what it is without', async ({ page }) => {
   await expect(costs).toContainText('at EUR 15.00 an hour');
   await expect(costs).toContainText('Without: frost cream, overhead');
 });
+
+test('the board is sawn to its design, rope comes from the shelf, and both stand in the list of what is to be bought', async ({
+  page,
+}) => {
+  await page.goto('/pieces/demo-signs/amounts');
+  const part = page.getByRole('region', { name: 'Trims and the board' });
+  await part.getByText('Change trims and the board').click();
+  await part.getByRole('combobox', { name: 'The board' }).click();
+  await page.getByRole('option', { name: 'is sawn to the design' }).click();
+  await expect(part).toContainText(/The board: saw it to 439\.2 × 88\.9 mm/);
+  const typed = async (label: string, text: string) => {
+    const field = part.getByLabel(label);
+    await field.fill(text);
+    await field.press('Enter');
+  };
+  await typed('Sold in lengths of', '2400');
+  await typed('Price of a length', '11');
+  await expect(part).toContainText('To buy: 2 lengths, EUR 22.00.');
+  await part.getByRole('combobox', { name: 'Add a trim' }).click();
+  await page.getByRole('option', { name: 'around the piece' }).click();
+  await typed('What it is', 'jute rope');
+  await expect(part).toContainText('jute rope: 6 × 1150 mm (jute rope of Dome path signs). Enough is there.');
+  await page.goto('/shelf/to-buy');
+  await expect(page.getByText(/^plank: 6 × 439\.2 mm .* To buy: 2 lengths, EUR 22\.00\.$/)).toBeVisible();
+});

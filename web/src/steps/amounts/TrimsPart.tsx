@@ -15,10 +15,10 @@ import { LengthInput } from '../../ui/LengthInput.tsx';
 import { readMoney } from '../../ui/money.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { SawPart } from '../../ui/SawPart.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
 import { readName } from '../../ui/words.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
-import { SawPart } from './SawPart.tsx';
 
 const { shape } = trimSchema;
 const WAYS: readonly { readonly value: Trim['way']; readonly label: string }[] = [
@@ -156,7 +156,7 @@ export const TrimsPart = ({ model }: { model: PieceModel }) => {
         </p>
       ))}
       {lists.map((list) => (
-        <SawPart key={list.material} list={list} model={model} />
+        <SawPart key={list.material} list={list} settings={model.settings} />
       ))}
       {counted.map(({ name, count, onShelf }) => (
         <p key={name}>

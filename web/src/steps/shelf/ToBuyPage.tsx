@@ -1,12 +1,23 @@
 import { Button, Checkbox, MultiSelect, Table } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { buyTable, missingWords, packWords, plainCan, toBuy, type BuyLine, type Can } from '@sgraffa/core';
-import { useBench, useChanges, useNow } from '../../store/bench.ts';
+import {
+  buyTable,
+  missingWords,
+  packWords,
+  plainCan,
+  toBuy,
+  type BuyLine,
+  type Can,
+  sawLists,
+  shelfAt,
+} from '@sgraffa/core';
+import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import { useAmounts } from '../../workers/amountsClient.ts';
 import { calendarDay, day } from '../../ui/dates.ts';
 import { download } from '../../ui/download.ts';
 import { moneyWords } from '../../ui/money.ts';
+import { SawPart } from '../../ui/SawPart.tsx';
 import './shelf.css';
 
 const nameOf = ({ line: { name, colour } }: BuyLine): string => (colour ? `${name}, ${colour}` : name);
@@ -15,6 +26,7 @@ const nameOf = ({ line: { name, colour } }: BuyLine): string => (colour ? `${nam
 export const ToBuyPage = () => {
   const bench = useBench();
   const now = useNow();
+  const catalogue = useCatalogue();
   const { answer } = useAmounts();
   const { keepCans } = useChanges();
   const [chosen, setChosen] = useState<readonly string[]>([]);
@@ -24,6 +36,9 @@ export const ToBuyPage = () => {
   // of chosen pieces what they lack each; of all of them what they lack together
   const lines = chosen.length ? chosen.flatMap((id) => answer.byPiece[id] ?? []) : answer.together;
   const all = toBuy(lines, bench.shelf.cans, leadDays);
+  const pieces = bench.pieces.flatMap(({ id, value }) => (!chosen.length || chosen.includes(id) ? [value] : []));
+  const saw = sawLists(pieces, shelfAt(bench.shelf.cans, bench.shelf.uses, now, catalogue).cans);
+  const toCount = saw.counted.filter(({ count, onShelf }) => onShelf < count);
   const rows = all.filter(({ missing }) => missing !== null);
   // also of what can be reckoned for some pieces only
   const unknown = lines.flatMap((line) => line.unknown.map((need) => ({ name: line.name, need })));
@@ -118,6 +133,19 @@ export const ToBuyPage = () => {
             figure.
           </span>
         </p>
+      )}
+      {saw.lists.length + toCount.length > 0 && (
+        <>
+          <h2>Cut to length, and counted</h2>
+          {saw.lists.map((list) => (
+            <SawPart key={list.material} list={list} settings={bench.settings.value} />
+          ))}
+          {toCount.map(({ name, count, onShelf }) => (
+            <p key={name}>
+              {name}: {count - onShelf} to buy, of {count}.
+            </p>
+          ))}
+        </>
       )}
       {unknown.length > 0 && (
         <>

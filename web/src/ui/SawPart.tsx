@@ -1,14 +1,13 @@
-import { formatLength, type SawList } from '@sgraffa/core';
-import { moneyWords } from '../../ui/money.ts';
-import type { PieceModel } from '../piece/usePieceModel.ts';
+import { formatLength, type SawList, type Settings } from '@sgraffa/core';
+import { moneyWords } from './money.ts';
+import './saw.css';
 
 const LONGEST = 660;
 const HEIGHT = 30;
 const GAP = 12;
 
 /** Bars as they are sawn, to one scale: each cut with its length, what is left hatched by nothing. */
-export const SawPart = ({ list, model }: { list: SawList; model: PieceModel }) => {
-  const { settings } = model;
+export const SawPart = ({ list, settings }: { list: SawList; settings: Settings }) => {
   const { cut, material, toBuy, price, kerfMm } = list;
   if (!cut.ok)
     return (

@@ -5,6 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { adjustDescription, pieceOf, type Description } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import { useOpenForm } from '../../ui/openForms.ts';
+import { useOnce } from '../../ui/useOnce.ts';
 import { Section } from '../../ui/section/Section.tsx';
 import { sectionModel } from '../../ui/section/sectionModel.ts';
 import { readLine, useReading } from '../../workers/describeClient.ts';
@@ -45,7 +46,7 @@ export const NewPiecePage = () => {
   const read = line.trim() !== '' && reading.data ? withChanges(reading.data) : null;
   const isMaterial = read !== null && read.surface.base !== '';
   const drawn = isMaterial ? sectionModel({ part: pieceOf('new', line, read).parts[0]!, catalogue: all }) : null;
-  const begin = async () => {
+  const begin = useOnce(async () => {
     if (line.trim() === '')
       return setError(
         'Nothing was typed. Allowed: a few words such as "enamel bowl, hand-washed daily". Say what the piece is and how it will live.',
@@ -61,7 +62,7 @@ export const NewPiecePage = () => {
     if (!(await addPiece(piece, `new piece ${piece.name}`))) return;
     setLine('');
     await navigate(`/pieces/${id}/${piece.parts[0]!.surface.base === 'own' ? 'surface' : 'match'}`);
-  };
+  });
   const start = (text: string) => {
     setLine(text);
     setChanges([]);

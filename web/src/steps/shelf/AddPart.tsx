@@ -15,6 +15,7 @@ import {
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import { calendarDay } from '../../ui/dates.ts';
 import { useOpenForm } from '../../ui/openForms.ts';
+import { useOnce } from '../../ui/useOnce.ts';
 
 const newId = () => `can-${crypto.randomUUID().slice(0, 12)}`;
 
@@ -49,6 +50,7 @@ export const AddPart = () => {
   const [told, setTold] = useState<{ title: string; problems: readonly Problem[] } | null>(null);
   const reset = useRef<() => void>(null);
   useOpenForm(line.trim() !== '');
+  const once = useOnce((action: () => Promise<void>) => action());
   if (!bench) return null;
   const { zone, length } = bench.settings.value;
   const reader = { catalogue, today: calendarDay(now, zone), unit: length };
@@ -74,7 +76,7 @@ export const AddPart = () => {
       className="sg-add"
       onSubmit={(event) => {
         event.preventDefault();
-        void add();
+        void once(add);
       }}
     >
       <TextInput
@@ -103,7 +105,7 @@ export const AddPart = () => {
         <Button type="submit" disabled={!read?.ok}>
           Put it on the shelf
         </Button>
-        <FileButton resetRef={reset} accept=".csv,text/csv,text/plain" onChange={(file) => void take(file)}>
+        <FileButton resetRef={reset} accept=".csv,text/csv,text/plain" onChange={(file) => void once(() => take(file))}>
           {(props) => (
             <Button variant="outline" {...props}>
               From a table (CSV)

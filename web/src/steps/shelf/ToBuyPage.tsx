@@ -12,7 +12,7 @@ import {
   sawLists,
   shelfAt,
 } from '@sgraffa/core';
-import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
+import { useBench, useCatalogue, useChanges, useIsKept, useNow } from '../../store/bench.ts';
 import { useAmounts } from '../../workers/amountsClient.ts';
 import { calendarDay, day } from '../../ui/dates.ts';
 import { download } from '../../ui/download.ts';
@@ -27,7 +27,8 @@ export const ToBuyPage = () => {
   const bench = useBench();
   const now = useNow();
   const catalogue = useCatalogue();
-  const { answer } = useAmounts();
+  const { answer, isReckoning } = useAmounts();
+  const { isKept } = useIsKept();
   const { keepCans } = useChanges();
   const [chosen, setChosen] = useState<readonly string[]>([]);
   if (!bench || !answer) return <p className="sg-page sg-quiet">Reckoning what is missing…</p>;
@@ -100,7 +101,8 @@ export const ToBuyPage = () => {
                     <Checkbox
                       aria-label={`${nameOf(row)} is bought`}
                       checked={false}
-                      disabled={!row.packs.length}
+                      // what was ticked off stays in the list until it has been reckoned anew
+                      disabled={!row.packs.length || isReckoning || !isKept}
                       onChange={() => bought(row)}
                     />
                   </Table.Td>

@@ -27,6 +27,8 @@ export interface AmountsInput {
   /** As planned; left out where there is no plan yet. */
   readonly starts?: StepStarts | undefined;
   readonly taken?: TakenShares | undefined;
+  /** For how many pieces one mix serves, by piece and operation: `piecesAMix`; one where it is left out. */
+  readonly aMix?: Readonly<Record<string, Readonly<Record<string, number>>>> | undefined;
 }
 
 /** One product that pieces take, with what serves it and what is missing. */
@@ -106,11 +108,11 @@ const lastDay = (pieces: readonly Piece[], now: string): string =>
 const linesFrom = (
   pieces: readonly Piece[],
   stores: Stores,
-  { catalogue, shelf, measured = {}, starts = {}, taken = {} }: AmountsInput,
+  { catalogue, shelf, measured = {}, starts = {}, taken = {}, aMix = {} }: AmountsInput,
 ): AmountLine[] => {
   const there = new Set(shelf.cans.map(({ id }) => id));
   const needs = pieces
-    .flatMap((piece) => needsOf(piece, measured[piece.id] ?? {}, catalogue))
+    .flatMap((piece) => needsOf(piece, measured[piece.id] ?? {}, catalogue, aMix[piece.id]))
     .map(({ canId, ...need }): Need => (canId !== undefined && there.has(canId) ? { ...need, canId } : need));
   // the colour of a ground would not show on it
   const groundColours = new Set<string | null>();

@@ -1,3 +1,4 @@
+import { colourName, spokenColour } from '../artwork/index.ts';
 import { cutFromStock, type CutFromStock, type Stock } from '../cut/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import type { CanAt } from '../shelf/index.ts';
@@ -64,6 +65,26 @@ export const cutOffMm = (
   );
 };
 
+/** What film may be laid out on: of the colour that the artwork names; of film that stays one colour, of a mask any. */
+const coloursOf = (cans: readonly CanAt[], needs: readonly Need[]): CanAt[][] => {
+  const named = needs.flatMap(({ blanks = [] }) => blanks.flatMap(({ colour }) => colour ?? []))[0];
+  const nameOf = ({ can: { colour } }: CanAt) => {
+    const spoken = colour && spokenColour(colour);
+    return spoken ? colourName(spoken) : colour;
+  };
+  if (named !== undefined) return [cans.filter((at) => nameOf(at) === named)];
+  if (needs.every(({ stays }) => !stays)) return [[...cans]];
+  const groups = new Map<string | null, CanAt[]>();
+  for (const at of cans) groups.set(at.can.colour, [...(groups.get(at.can.colour) ?? []), at]);
+  return [...groups.values()];
+};
+
+interface LaidFilm {
+  readonly layout: FilmLayout;
+  readonly cans: Taken[];
+  readonly missing: number;
+}
+
 /**
  * Lays the blanks of a line out: offcuts first, then what else is on the shelf, then film that is to be bought.
  *
@@ -74,15 +95,29 @@ export const laidOnFilm = (
   productId: string,
   canId: string | undefined,
   stores: Stores,
+  catalogue: Pick<Catalogue, 'amounts'>,
+): LaidFilm | null => {
+  if (!needs.some(({ blanks }) => blanks?.length)) return null;
+  const cans = stores.of(productId, canId);
+  // a chosen can is taken whatever its colour
+  const groups = canId === undefined ? coloursOf(cans, needs) : [[...cans]];
+  const ways = (groups.length ? groups : [[]]).map((group) => laidOnCans(needs, group, stores, catalogue));
+  const best = ways.reduce((one, other) => (other.missing < one.missing - 1e-6 ? other : one));
+  for (const { canId: id, takes } of best.cans) stores.take(id, takes);
+  return best;
+};
+
+const laidOnCans = (
+  needs: readonly Need[],
+  cans: readonly CanAt[],
+  stores: Stores,
   { amounts }: Pick<Catalogue, 'amounts'>,
-): { readonly layout: FilmLayout; readonly cans: Taken[]; readonly missing: number } | null => {
+): LaidFilm => {
   const blanks = needs.flatMap((need) => need.blanks ?? []);
   const lays = needs.flatMap(({ lay }) => lay ?? []);
-  if (!blanks.length) return null;
   const gapMm = Math.max(...lays.map((lay) => lay.gapMm));
   const marginMm = Math.max(...lays.map((lay) => lay.marginMm));
   const mayTurn = lays.every(({ canTurn }) => canTurn);
-  const cans = stores.of(productId, canId);
   const stock = cans.flatMap((at) => {
     const left = stores.left(at, 'mm2');
     return left ? stockOf(at, left) : [];
@@ -116,7 +151,6 @@ export const laidOnFilm = (
       one.kind === 'roll' ? one.widthMm * cutOffMm(onShelf!, one.id, blanks, marginMm) : one.widthMm * one.heightMm;
     taken.set(one.canId, (taken.get(one.canId) ?? 0) + area);
   }
-  for (const [id, area] of taken) stores.take(id, area);
   return {
     layout: {
       onShelf,

@@ -18,7 +18,7 @@ import type { Measured, MeasuredDesign } from './areas.ts';
 export interface MeasureContext {
   readonly artworks: readonly ArtworkRecord[];
   /** A drawing as the document keeps it. */
-  readonly read: (svg: string) => Artwork;
+  readonly read: (svg: string) => Artwork | null;
   readonly catalogue: Catalogue;
   readonly bed: Workshop['bed'];
 }
@@ -29,6 +29,7 @@ const measuredDesign = (piece: Piece, part: Part, design: Design, context: Measu
   if (!record) return null;
   const catalogue = catalogueFor(part, context.catalogue);
   const artwork = context.read(record.svg);
+  if (!artwork) return null;
   const { rooms, source } = record;
   const labels =
     rooms && source.kind === 'labels' ? { count: rooms.length, perPiece: source.perPiece, words: source.words } : null;

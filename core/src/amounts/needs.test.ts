@@ -12,7 +12,7 @@ import {
   type Part,
   type Piece,
 } from '../piece/index.ts';
-import { stepsOf } from '../plan/index.ts';
+import { piecesAMix, stepsOf } from '../plan/index.ts';
 import { plainCan, type Can, type CanUse } from '../shelf/index.ts';
 import {
   amountsFor,
@@ -215,16 +215,82 @@ describe('what the shelf gives', () => {
       draws(30, 200),
     ));
 
-  test('the oldest opened can first; an old one last; one of unknown content is not counted on', () => {
+  test('the oldest opened can first; one that is too old, or of unknown content, is not counted on', () => {
+    const spoilt = latex('spoilt', 'blue', 4000, { boughtOn: '2019-01-01' });
     const cans = [
       latex('shut', 'blue', 400),
       latex('opened', 'blue', 400, { isOpen: 'yes', openedOn: '2026-05-01' }),
       latex('older', 'blue', 20, { isOpen: 'yes', openedOn: '2026-01-01' }),
-      latex('spoilt', 'blue', 400, { boughtOn: '2019-01-01' }),
+      spoilt,
       { ...latex('unsized', 'blue', 1), size: null },
     ];
-    const taken = line(linesOf(signs, cans), 'exterior-latex', 'ground').cans.map(({ canId }) => canId);
-    expect(taken).toEqual(['older', 'opened']);
+    const ground = (some: readonly Can[]) => line(linesOf(signs, some), 'exterior-latex', 'ground');
+    expect(ground(cans).cans.map(({ canId }) => canId)).toEqual(['older', 'opened']);
+    expect(ground([spoilt])).toMatchObject({ cans: [], missing: ground([]).missing });
+  });
+
+  test('film that stays is of one colour, and of the colour that the artwork names; a mask may be of any', () => {
+    const sheets = (id: string, colour: string, count: number): Can => ({
+      ...plainCan(id, { productId: 'film-cast' }),
+      colour,
+      size: { kind: 'sheets', widthMm: 305, heightMm: 305, count },
+      boughtOn: '2026-10-01',
+    });
+    const flasks = of('flasks');
+    const laid = (colours: readonly (string | null)[], cans: readonly Can[]) =>
+      amountsFor({
+        pieces: [flasks],
+        catalogue: all,
+        shelf: { cans, uses: [] },
+        now: NOW,
+        measured: {
+          [flasks.id]: {
+            [flasks.parts[0]!.designs[0]!.id]: {
+              areaMm2: 100,
+              cutLengthMm: 100,
+              islands: 0,
+              blanks: colours.map((colour, at) => ({ id: `b${at}`, widthMm: 200, heightMm: 200, count: 2, colour })),
+              gapMm: 6,
+              marginMm: 0,
+              canTurn: true,
+            },
+          },
+        },
+      }).filter(({ productId }) => productId === 'film-cast');
+    const [one] = laid([null], [sheets('s', 'silver', 1), sheets('r', 'matte red', 1)]);
+    expect([one!.cans.length, one!.missing! > 0]).toEqual([1, true]);
+    expect(laid([null], [sheets('s', 'silver', 1), sheets('r', 'matte red', 2)])[0]).toMatchObject({
+      cans: [{ canId: 'r' }],
+      missing: 0,
+    });
+    const both = laid(['red', 'black'], [sheets('s', 'silver', 9), sheets('r', 'matte red', 2)]);
+    expect(both.map(({ colour, cans, missing }) => [colour, cans.map(({ canId }) => canId), missing! > 0])).toEqual([
+      ['red', ['r'], false],
+      ['black', [], true],
+    ]);
+  });
+
+  test('a mix is for what is used up while it lives, coat by coat; for one piece where nobody has planned it', () => {
+    const stack = signs.parts[0]!.stack!;
+    const poured = withPart(signs, {
+      stack: {
+        ...stack,
+        operations: [
+          { id: 'finish', op: 'apply', role: 'finish', productId: 'flood-epoxy', how: 'pour', coats: 2, extent: 'all' },
+        ],
+      },
+      faces: 'front',
+    });
+    const mixOf = (aMix: Record<string, number> = {}) => needsOf(poured, {}, all, aMix)[0]!.mix!;
+    expect([mixOf().mixes, mixOf().pieces]).toEqual([12, 1]);
+    expect([mixOf({ finish: 3 }).mixes, mixOf({ finish: 3 }).pieces]).toEqual([4, 3]);
+    expect(mixOf({ finish: 100 })).toMatchObject({ mixes: 2, pieces: 6 });
+    const climate = { temperatureC: 20, relativeHumidity: 50 };
+    const pieces = piecesAMix(poured, all, climate)['finish']!;
+    const said = stepsOf(poured, all, { ...plainWorkshop(), stock: [] })
+      .map(({ detail }) => detail)
+      .join(' ');
+    expect(said).toContain(`Mix for ${pieces === 1 ? 'one piece' : `${pieces} pieces`} at a time`);
   });
 
   test('letters are not painted in the colour of their ground', () => {

@@ -45,12 +45,14 @@ export interface Need {
   readonly isGuess: boolean;
   /** Where running out spoils the piece the high figure is bought. */
   readonly isTight: boolean;
+  /** Film that stays on the piece, and is seen. */
+  readonly stays?: boolean;
   /** What is laid out on film, for the whole batch. */
   readonly blanks?: readonly MeasuredBlank[];
   /** How it lies: between blanks, and at the edge of the stock. */
   readonly lay?: { readonly gapMm: number; readonly marginMm: number; readonly canTurn: boolean };
   /** How a two-part product is measured. */
-  readonly mix?: Mix & { readonly names: readonly string[]; readonly by: 'volume' | 'weight' };
+  readonly mix?: Mix & { readonly names: readonly string[]; readonly by: 'volume' | 'weight'; readonly pieces: number };
 }
 
 interface Scene {
@@ -278,6 +280,7 @@ const filmNeed = (scene: Scene, product: Product, operation: ApplyOperation): Om
     productId: product.id,
     unit: 'mm2' as const,
     tint: null,
+    stays: operation.role === 'film',
     isTight: true,
   };
   if (known.length === designs.length && known.length) {
@@ -317,16 +320,41 @@ const filmNeed = (scene: Scene, product: Product, operation: ApplyOperation): Om
   };
 };
 
-/** A two-part product in the mixes that one pot life allows. */
-const mixed = (need: Range, product: Product, catalogue: Catalogue): Need['mix'] | undefined => {
+/**
+ * A two-part product in equal mixes of what is used up while one lives, coat by coat: never more in a cup than that, since what stands in
+ * a full cup heats itself.
+ */
+const mixed = (
+  each: Range,
+  product: Product,
+  { coats }: ApplyOperation,
+  quantity: number,
+  pieces: number,
+  catalogue: Catalogue,
+): Need['mix'] | undefined => {
   if (!product.mix || product.mix.by === 'weight') return undefined;
+  const ofPiece = each.high / coats;
+  const least = catalogue.amounts.leastPart.typical;
+  const ratio = product.mix.parts.map(({ share }) => share.typical);
+  // what can be measured at all may be more than one piece takes: it is then mixed for each all the same, and some is to spare
+  const smallest = (least * ratio.reduce((sum, part) => sum + part, 0)) / Math.min(...ratio);
   const answer = mixFor({
-    volumeMl: need.high,
-    ratio: product.mix.parts.map(({ share }) => share.typical),
+    volumeMl: ofPiece * quantity,
+    ratio,
     by: product.mix.by,
-    leastPartMl: catalogue.amounts.leastPart.typical,
+    leastPartMl: least,
+    batchMl: Math.max(ofPiece * Math.min(pieces, quantity), smallest),
   });
-  return answer.ok ? { ...answer, names: product.mix.parts.map(({ name }) => name), by: product.mix.by } : undefined;
+  if (!answer.ok) return undefined;
+  return {
+    ...answer,
+    mixes: answer.mixes * coats,
+    mixedMl: answer.mixedMl * coats,
+    spareMl: answer.spareMl * coats,
+    names: product.mix.parts.map(({ name }) => name),
+    by: product.mix.by,
+    pieces: Math.min(pieces, quantity),
+  };
 };
 
 const TINTED = new Set(['paint', 'stain']);
@@ -348,8 +376,17 @@ const amountOf = (scene: Scene, product: Product, operation: ApplyOperation): Am
   return unknownAmount('pieces', [{ words: `no figure says how far ${product.name} goes: note what one piece takes` }]);
 };
 
-/** What every layer of a piece takes, for its whole batch, in the order of the layers. */
-export const needsOf = (piece: Piece, measured: Measured, all: Catalogue): Need[] =>
+/**
+ * What every layer of a piece takes, for its whole batch, in the order of the layers.
+ *
+ * @param aMix for how many pieces one mix serves, by operation: `piecesAMix`
+ */
+export const needsOf = (
+  piece: Piece,
+  measured: Measured,
+  all: Catalogue,
+  aMix: Readonly<Record<string, number>> = {},
+): Need[] =>
   piece.parts.flatMap((part) => {
     const catalogue = catalogueFor(part, all);
     const scene: Scene = { piece, part, catalogue, measured };
@@ -365,7 +402,12 @@ export const needsOf = (piece: Piece, measured: Measured, all: Catalogue): Need[
       const amount = amountOf(scene, product, operation);
       if (!amount) return [];
       const need = amount.each && scaledBy(amount.each, piece.quantity);
-      const mix = need && amount.unit === 'ml' ? mixed(need, product, catalogue) : undefined;
+      // where nobody has planned it yet, a mix is for one piece
+      const pieces = aMix[operation.id] ?? 1;
+      const mix =
+        amount.each && amount.unit === 'ml'
+          ? mixed(amount.each, product, operation, piece.quantity, pieces, catalogue)
+          : undefined;
       return [
         {
           pieceId: piece.id,

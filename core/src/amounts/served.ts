@@ -33,7 +33,7 @@ export const holds = ({ can: { size }, left, isEmpty }: CanAt, unit: AmountUnit)
   }
 };
 
-const FITNESS: Readonly<Record<Freshness, number>> = { fresh: 0, keeps: 0, ageing: 0, unknown: 1, old: 2 };
+const FITNESS: Readonly<Record<Freshness, number>> = { fresh: 0, noFigure: 0, ageing: 0, unknown: 1, old: 2 };
 
 /** The order in which cans are used: what is fit, of it what is open, of that the oldest. */
 const inTurn = (one: CanAt, other: CanAt): number =>
@@ -53,9 +53,11 @@ export class Stores {
       .sort(inTurn);
   }
 
-  /** Cans of a product, in the order in which they are used; of the one that was chosen that one alone. */
+  /** Cans of a product, in the order in which they are used, without those that are too old to count on; of the one that was chosen that one alone. */
   of(productId: string, canId: string | undefined): readonly CanAt[] {
-    return this.cans.filter(({ can }) => (canId === undefined ? can.productId === productId : can.id === canId));
+    return this.cans.filter(({ can, freshness }) =>
+      canId === undefined ? can.productId === productId && freshness !== 'old' : can.id === canId,
+    );
   }
 
   /** What a can still holds for another line. */

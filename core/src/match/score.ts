@@ -112,7 +112,7 @@ const onShelfShare = ({ operations }: Found, { catalogue, workshop }: Situation)
   });
   const isThere = (product: Product) => {
     const held = workshop.stock.find(({ productId }) => productId === product.id);
-    return held && ['fresh', 'keeps'].includes(freshnessOf(held.ageMonths, product.shelf ?? null));
+    return held && freshnessOf(held.ageMonths, product.shelf ?? null) === 'fresh';
   };
   return products.length ? products.filter(isThere).length / products.length : 0;
 };

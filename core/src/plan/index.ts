@@ -32,3 +32,4 @@ export { isCoat, waitsBefore, workFigure, type Wait } from './waits.ts';
 export { benchProblemSchema, readBenchProblem, type BenchProblem, type BenchStep } from './bench/problem.ts';
 export { checkBenchPlan } from './bench/check.ts';
 export { FIRST_LOOK, planBench, type BenchPlan, type PlanOptions, type PlannedBench } from './bench/planBench.ts';
+export { piecesAMix } from './mixing.ts';

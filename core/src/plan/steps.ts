@@ -1,6 +1,6 @@
 import type { Catalogue, Figure, Product } from '../materials/index.ts';
 import { scaled } from '../materials/index.ts';
-import { dryingRate, type Climate, type CoatConditions } from '../dry/index.ts';
+import type { Climate, CoatConditions } from '../dry/index.ts';
 import {
   catalogueFor,
   DEFAULT_SCHOOLS,
@@ -22,6 +22,7 @@ import { chiefOf, coversFaces, drafted, isFaceByFace, productFor, stencilRounds,
 import { firstSteps } from './firstSteps.ts';
 import { keepOf, keptBy } from './keeps.ts';
 import { keyOf, waitsOf, type LastCoat } from './lagsOf.ts';
+import { mixingOf } from './mixing.ts';
 import { plainStep, stepIdOf, type Lag, type Step } from './step.ts';
 import { isCoat, workFigure } from './waits.ts';
 import {
@@ -37,7 +38,7 @@ import {
   watchWords,
   type Scene,
 } from './words/index.ts';
-import { grouped, isCutBefore, isTurned, placesOf, sum, type DryingPlaces, type Grouped } from './work.ts';
+import { grouped, isCutBefore, isTurned, placesOf, type DryingPlaces, type Grouped } from './work.ts';
 
 /** The bench as steps see it: room to dry, moving air, ways of working, tries that were made. */
 export interface StepOptions {
@@ -368,11 +369,9 @@ class StepList {
   ): (string | undefined)[] {
     if (operation.op !== 'apply' || !product) return [];
     const mix = mixWords(product);
-    if (!product.potLife) return [mix];
-    const rate = dryingRate(product.dryFamily, 'cure', this.climate);
-    const life = scaled(product.potLife, 1 / ('rate' in rate ? rate.rate : 1));
-    const work = sum(joined.map((one) => workFigure(one, this.scene.catalogue))).typical;
-    const pieces = Math.max(1, Math.floor(life.low / work));
+    const mixing = mixingOf(product, joined, this.scene.catalogue, this.climate);
+    if (!mixing) return [mix];
+    const { life, pieces } = mixing;
     return [
       mix,
       `Mix for ${pieces === 1 ? 'one piece' : `${pieces} pieces`} at a time: it stays workable ${formatDuration(life.low)} to ${formatDuration(life.high)}, about half as long in a cup twice as full`,

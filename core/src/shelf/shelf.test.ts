@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { draws } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
-import { plainWorkshop } from '../piece/index.ts';
+import { plainPiece, plainWorkshop } from '../piece/index.ts';
 import {
   ageWords,
   canAt,
@@ -149,7 +149,7 @@ describe('how old it is', () => {
     expect(
       [keeps.low, keeps.low + 0.1, keeps.high, keeps.high + 0.1, null].map((months) => freshnessOf(months, keeps)),
     ).toEqual(['fresh', 'ageing', 'ageing', 'old', 'unknown']);
-    expect(freshnessOf(999, null)).toBe('keeps');
+    expect(freshnessOf(999, null)).toBe('noFigure');
   });
 
   test.each<[Partial<Can>, string]>([
@@ -189,12 +189,31 @@ describe('the shelf', () => {
     expect(shelfAt([{ ...paint, id: 'x' }], [], NOW, all).stock[0]!.ageMonths).toBeNull();
   });
 
+  const { stock: _, ...bare } = plainWorkshop();
+  const piece = (due: string | null, chosen: readonly string[] = []) => {
+    const plain = plainPiece('p', 'sign', 'plywood');
+    return {
+      ...plain,
+      due,
+      parts: [{ ...plain.parts[0]!, cans: chosen.map((canId) => ({ operationId: 'ground', canId })) }],
+    };
+  };
+  const ageOf = (due: string | null, chosen: readonly string[] = [], some = cans) =>
+    workshopFor(bare, { cans: some, uses: [] }, piece(due, chosen), NOW, all).stock[0]!.ageMonths;
+
   test('a piece is judged by the shelf as it is when the piece is due', () => {
-    const { stock: _, ...bare } = plainWorkshop();
-    const shelf = { cans: cans.slice(0, 1), uses: [] };
-    const ageAt = (due: string | null) => workshopFor(bare, shelf, { due }, NOW, all).stock[0]!.ageMonths!;
-    expect(ageAt('2028-11-28T09:00:00Z') - ageAt(null)).toBeCloseTo(24, 0);
+    expect(ageOf('2028-11-28T09:00:00Z')! - ageOf(null)!).toBeCloseTo(24, 0);
     expect(dayOfUse({ due: '2026-11-01T09:00:00Z' }, NOW)).toBe(NOW);
+  });
+
+  test('and by the can that was chosen for it, however fresh another one is', () => {
+    expect([ageOf(null)! < 3, ageOf(null, ['old'])! > 70, ageOf(null, ['old', 'fresh'])! > 70]).toEqual([
+      true,
+      true,
+      true,
+    ]);
+    expect(ageOf(null, ['nobody-knows'], [...cans, { ...paint, id: 'nobody-knows' }])).toBeNull();
+    expect(ageOf(null, ['gone-from-the-shelf'])).toBe(ageOf(null));
   });
 
   test('a can is of a product, or has a name', () => {

@@ -2,8 +2,8 @@ import type { Catalogue, Figure } from '../materials/index.ts';
 import type { Can, CanUse } from './schema.ts';
 import { wholeOf } from './sizes.ts';
 
-/** How fit a can is by its age: `unknown` where nobody knows how old it is, `keeps` where it does not spoil. */
-export type Freshness = 'fresh' | 'ageing' | 'old' | 'unknown' | 'keeps';
+/** How fit a can is by its age: `unknown` where nobody knows how old it is, `noFigure` where no figure says how long it keeps. */
+export type Freshness = 'fresh' | 'ageing' | 'old' | 'unknown' | 'noFigure';
 
 export interface CanAt {
   readonly can: Can;
@@ -64,7 +64,7 @@ const ageOf = ({ isOpen, openedOn, boughtOn, aged }: Can, day: string): Pick<Can
 
 /** How fit something is that keeps for so long and is so old. */
 export const freshnessOf = (ageMonths: number | null, keeps: Figure | null): Freshness => {
-  if (!keeps) return 'keeps';
+  if (!keeps) return 'noFigure';
   if (ageMonths === null) return 'unknown';
   if (ageMonths > keeps.high) return 'old';
   return ageMonths > keeps.low ? 'ageing' : 'fresh';
@@ -105,7 +105,7 @@ export interface ShelfAt {
   readonly stock: readonly InStock[];
 }
 
-const URGENCY: Readonly<Record<Freshness, number>> = { old: 0, ageing: 1, unknown: 2, fresh: 3, keeps: 3 };
+const URGENCY: Readonly<Record<Freshness, number>> = { old: 0, ageing: 1, unknown: 2, fresh: 3, noFigure: 3 };
 
 /**
  * The shelf as it is, or will be, on a day.

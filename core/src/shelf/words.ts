@@ -69,7 +69,7 @@ export const FRESHNESS_WORDS: Readonly<Record<Freshness, string>> = {
   ageing: 'ageing',
   old: 'old',
   unknown: 'age not known',
-  keeps: 'keeps',
+  noFigure: 'no figure says how long it keeps',
 };
 
 const ageIn = (months: number): string => {

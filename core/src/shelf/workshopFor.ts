@@ -1,7 +1,7 @@
 import type { BareWorkshop, Piece, Workshop } from '../piece/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import type { Can, CanUse } from './schema.ts';
-import { shelfAt, type InStock } from './shelfAt.ts';
+import { canAt, shelfAt, type InStock } from './shelfAt.ts';
 
 /** What is on the shelf, and what was taken from it. */
 export interface Shelf {
@@ -13,21 +13,61 @@ export interface Shelf {
 export const dayOfUse = ({ due }: Pick<Piece, 'due'>, now: string): string =>
   due !== null && Date.parse(due) > Date.parse(now) ? due : now;
 
-const stocks = new WeakMap<readonly Can[], { key: readonly unknown[]; stock: InStock[] }>();
+/** What was worked out of a shelf, by day: the pieces of a bench ask for few days, each many times. */
+interface Known {
+  readonly uses: readonly CanUse[];
+  readonly catalogue: Catalogue;
+  readonly byDay: Map<string, readonly InStock[]>;
+}
+const known = new WeakMap<readonly Can[], Known>();
 
-/** The workshop in which a piece is made, with its shelf as it is then: Match, the plan and the steps all judge by this one. */
+const stockOn = ({ cans, uses }: Shelf, day: string, catalogue: Catalogue): readonly InStock[] => {
+  let held = known.get(cans);
+  if (held?.uses !== uses || held.catalogue !== catalogue)
+    known.set(cans, (held = { uses, catalogue, byDay: new Map<string, readonly InStock[]>() }));
+  let stock = held.byDay.get(day);
+  if (!stock) held.byDay.set(day, (stock = shelfAt(cans, uses, day, catalogue).stock));
+  return stock;
+};
+
+/** Of the cans that were chosen for a piece the age of the oldest of each product: it is that one which is laid on. */
+const chosenStock = (
+  { cans, uses }: Shelf,
+  chosen: ReadonlySet<string>,
+  day: string,
+  catalogue: Catalogue,
+): InStock[] => {
+  const oldest = new Map<string, number | null>();
+  for (const can of cans) {
+    if (can.productId === null || !chosen.has(can.id)) continue;
+    const { ageMonths } = canAt(
+      can,
+      uses.filter(({ canId }) => canId === can.id),
+      day,
+      catalogue,
+    );
+    const held = oldest.get(can.productId);
+    oldest.set(can.productId, ageMonths === null || held === null ? null : Math.max(ageMonths, held ?? 0));
+  }
+  return [...oldest].map(([productId, ageMonths]) => ({ productId, ageMonths }));
+};
+
+/**
+ * The workshop in which a piece is made, with its shelf as it is then: Match, the plan and the steps all judge by this one.
+ *
+ * A product is as old as the freshest of it; where the crafter chose a can, as that one.
+ */
 export const workshopFor = (
   workshop: BareWorkshop,
-  { cans, uses }: Shelf,
-  piece: Pick<Piece, 'due'>,
+  shelf: Shelf,
+  piece: Pick<Piece, 'due' | 'parts'>,
   now: string,
   catalogue: Catalogue,
 ): Workshop => {
   const day = dayOfUse(piece, now);
-  const key = [uses, catalogue, day];
-  const held = stocks.get(cans);
-  if (held?.key.every((part, at) => part === key[at])) return { ...workshop, stock: held.stock };
-  const stock = [...shelfAt(cans, uses, day, catalogue).stock];
-  stocks.set(cans, { key, stock });
-  return { ...workshop, stock };
+  const stock = stockOn(shelf, day, catalogue);
+  const ids = new Set(piece.parts.flatMap(({ cans }) => cans.map(({ canId }) => canId)));
+  const own = ids.size ? chosenStock(shelf, ids, day, catalogue) : [];
+  const isChosen = new Set(own.map(({ productId }) => productId));
+  return { ...workshop, stock: [...stock.filter(({ productId }) => !isChosen.has(productId)), ...own] };
 };

@@ -101,11 +101,11 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
   const [isOpen, setOpen] = useState(false);
   const [at, setAt] = useState<string | null>(null);
   const catalogue = useCatalogue();
-  const lines = useAmounts().answer?.byPiece[pieceId] ?? [];
+  const lines = useAmounts().answer?.byPiece[pieceId];
   // what was typed over the reckoned amount of a can
   const [corrected, setCorrected] = useState<Readonly<Record<string, number>>>({});
   const cans = bench?.shelf.cans ?? [];
-  const reckoned = (one: Step) => (one.gate ? [] : usesOfStep(lines, one, steps, cans));
+  const reckoned = (one: Step) => (one.gate ? [] : usesOfStep(lines ?? [], one, steps, cans));
   const own = reckoned(step).map(({ canId, amount }) => ({ canId, amount: corrected[canId] ?? amount }));
   const event = bench?.events.find(({ id }) => id === eventId);
   // what is to be done again was done once, and can be marked anew
@@ -162,6 +162,9 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
       />
       {open.length > 0 && (
         <p className="sg-open-before">Before it comes what is not marked yet: {openWords(open)}. Was that done too?</p>
+      )}
+      {isOpen && !lines && !step.gate && (
+        <p className="sg-quiet">What it takes is still being reckoned: kept now, nothing is taken from the shelf.</p>
       )}
       {isOpen && own.length > 0 && (
         <TakenPart

@@ -19,7 +19,7 @@ export const fillOf = (can: Can, catalogue: Catalogue): { readonly fill: string;
 /** Steps of the end of a line, from above down: straight where it is fresh, notched where it ages, broken off where it is old. */
 const ENDS: Readonly<Record<Freshness, readonly number[]>> = {
   fresh: [0, 0],
-  keeps: [0, 0],
+  noFigure: [0, 0],
   unknown: [0, -3, 0, -3, 0, -3, 0],
   ageing: [0, 0, -8, 0, 0, -8, 0, 0],
   old: [0, -10, -3, -14, -5, -12, 0],

@@ -3,6 +3,7 @@ import {
   amountsByPiece,
   amountsFor,
   measuredOf,
+  piecesAMix,
   readArtwork,
   type AmountLine,
   type Artwork,
@@ -24,7 +25,7 @@ export interface AmountsAsked {
   readonly artworks: readonly ArtworkRecord[];
   readonly shelf: Shelf;
   readonly own: UsersOwn;
-  readonly bed: Settings['workshop']['bed'];
+  readonly workshop: Settings['workshop'];
   readonly now: string;
   readonly starts: StepStarts;
   readonly taken: TakenShares;
@@ -39,27 +40,29 @@ export interface AmountsAnswer {
 const MOST_KEPT = 300;
 const measuredBefore = new Map<string, Measured>();
 
-const read = (svg: string): Artwork => {
+/** A drawing as the document keeps it; null where it does not read: its design is then not measured. */
+const read = (svg: string): Artwork | null => {
   const outcome = readArtwork(svg, { strokes: 'cutLine' });
-  if (!outcome.ok) throw new Error(outcome.problems.map(({ given }) => given).join(' '));
-  return outcome.artwork;
+  return outcome.ok ? outcome.artwork : null;
 };
 
 /** What may run in this worker: how much of everything, and what is cut from what. */
 const amountsWorker = {
-  amounts: ({ pieces, artworks, shelf, own, bed, now, starts, taken }: AmountsAsked): AmountsAnswer => {
+  amounts: ({ pieces, artworks, shelf, own, workshop, now, starts, taken }: AmountsAsked): AmountsAnswer => {
     const catalogue = catalogueOf(own);
     const measured = Object.fromEntries(
       pieces.map((piece) => {
         const drawn = artworks.filter(({ id }) => piece.parts[0]!.designs.some(({ artworkId }) => artworkId === id));
-        const key = JSON.stringify([piece.parts, piece.quantity, drawn, bed, own]);
-        const known = measuredBefore.get(key) ?? measuredOf(piece, { artworks: drawn, read, catalogue, bed });
+        const key = JSON.stringify([piece.parts, piece.quantity, drawn, workshop.bed, own]);
+        const known =
+          measuredBefore.get(key) ?? measuredOf(piece, { artworks: drawn, read, catalogue, bed: workshop.bed });
         if (measuredBefore.size >= MOST_KEPT) measuredBefore.delete(measuredBefore.keys().next().value!);
         measuredBefore.set(key, known);
         return [piece.id, known];
       }),
     );
-    const input = { pieces, catalogue, shelf, now, measured, starts, taken };
+    const aMix = Object.fromEntries(pieces.map((piece) => [piece.id, piecesAMix(piece, catalogue, workshop)]));
+    const input = { pieces, catalogue, shelf, now, measured, starts, taken, aMix };
     return { byPiece: amountsByPiece(input), together: amountsFor(input) };
   },
 };

@@ -53,7 +53,7 @@ export const useAmounts = (): { readonly answer: AmountsAnswer | undefined; read
       artworks,
       shelf,
       own: { ownProducts, overrides },
-      bed: settings.value.workshop.bed,
+      workshop: settings.value.workshop,
       now: `${day}T12:00:00Z`,
       starts,
       taken: planned?.ok ? takenOf(planned.week) : {},

@@ -37,7 +37,8 @@ export const CupPart = ({ mix }: { mix: NonNullable<Need['mix']> }) => {
         <path d={`M0 0L6 ${CUP.height}H${CUP.width - 6}L${CUP.width} 0`} className="sg-ink-line" fill="none" />
       </svg>
       <figcaption>
-        {mix.mixes === 1 ? 'One mix' : `${mix.mixes} equal mixes`} by {mix.by}
+        {mix.mixes === 1 ? 'One mix' : `${mix.mixes} equal mixes`} by {mix.by}, each for{' '}
+        {mix.pieces === 1 ? 'one piece' : `up to ${mix.pieces} pieces`} and one coat
         {mix.raisedFor !== undefined && `, raised so that ${mix.names[mix.raisedFor]} can be measured`}
         {mix.spareMl > 0.05 && `; ${neededWords(mix.spareMl, 'ml')} to spare`}. The label’s own ratio goes before this
         one.

@@ -5,7 +5,7 @@ import { useBench, useCatalogue } from '../../store/bench.ts';
 import { CanPart } from './CanPart.tsx';
 import { fillOf, LEVEL, levelOutline, SHELF_SCOPE } from '../../ui/levels.ts';
 
-const AGE_TONES = { fresh: 'good', keeps: 'good', ageing: 'caution', unknown: 'waiting', old: 'refused' } as const;
+const AGE_TONES = { fresh: 'good', noFigure: 'plain', ageing: 'caution', unknown: 'waiting', old: 'refused' } as const;
 
 /** What is left, as a level on a graduated line: filled in the hatching of its product, its end worn by its age. */
 const Level = ({ at }: { at: CanAt }) => {

@@ -4,7 +4,8 @@ import type { Piece } from '../piece/index.ts';
 import { dayOfUse, type Shelf } from '../shelf/index.ts';
 import type { Measured } from './areas.ts';
 import { laidOnFilm, type FilmLayout } from './film.ts';
-import { needsOf, type AmountUnit, type Need } from './needs.ts';
+import type { AmountUnit, Need } from './need.ts';
+import { needsOf } from './needs.ts';
 import { combined } from './ranges.ts';
 import { demandOf, Stores, type Taken } from './served.ts';
 

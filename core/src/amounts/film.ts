@@ -3,7 +3,7 @@ import { cutFromStock, type CutFromStock, type Stock } from '../cut/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import type { CanAt } from '../shelf/index.ts';
 import type { MeasuredBlank } from './areas.ts';
-import type { Need } from './needs.ts';
+import type { Need } from './need.ts';
 import type { Stores, Taken } from './served.ts';
 
 /** How the blanks of a line lie on what is there, and on film that is still to be bought. */

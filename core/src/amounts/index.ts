@@ -51,7 +51,8 @@ export {
   type MoneySettings,
   type PieceCost,
 } from './money.ts';
-export { needsOf, type AmountUnit, type Need } from './needs.ts';
+export type { AmountUnit, Need } from './need.ts';
+export { needsOf } from './needs.ts';
 export { combined } from './ranges.ts';
 export { takenShares, usesOfStep, type StepUse, type TakingStep } from './uses.ts';
 export { amountsClause, filmLengthOf, neededWords, rangeWords } from './words.ts';

@@ -3,7 +3,7 @@ import type { Can, CanSize } from '../shelf/index.ts';
 import { wholeOf } from '../shelf/index.ts';
 import { MS_PER_DAY } from '../units/index.ts';
 import type { AmountLine } from './amountsFor.ts';
-import type { AmountUnit } from './needs.ts';
+import type { AmountUnit } from './need.ts';
 import { packsFor } from './packsFor.ts';
 import { priceOf } from './priceOf.ts';
 

@@ -1,7 +1,7 @@
 import type { Range } from '../cut/index.ts';
 import { shelfAt, type CanAt, type Freshness, type Shelf } from '../shelf/index.ts';
 import type { Catalogue } from '../materials/index.ts';
-import type { AmountUnit } from './needs.ts';
+import type { AmountUnit } from './need.ts';
 
 /** What one can gives to a line, in the line's unit. */
 export interface Taken {

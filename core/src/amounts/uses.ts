@@ -1,6 +1,6 @@
 import type { Can, CanSize } from '../shelf/index.ts';
 import type { AmountLine } from './amountsFor.ts';
-import type { AmountUnit } from './needs.ts';
+import type { AmountUnit } from './need.ts';
 
 /** What of a step says how much it takes. */
 export interface TakingStep {

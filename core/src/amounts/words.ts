@@ -4,7 +4,7 @@ import type { LengthUnit } from '../units/index.ts';
 import { areaWords } from './areas.ts';
 import type { AmountLine } from './amountsFor.ts';
 import { cutOffMm } from './film.ts';
-import type { AmountUnit } from './needs.ts';
+import type { AmountUnit } from './need.ts';
 
 const WORDS: Readonly<Record<AmountUnit, (amount: number, unit: LengthUnit) => string>> = {
   ml: (ml) => amountWords(ml, 'liquid'),

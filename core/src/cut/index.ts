@@ -6,14 +6,7 @@ export {
   type LengthsInput,
   type LengthStock,
 } from './cutLengths.ts';
-export {
-  cutFromStock,
-  type CutFromStock,
-  type FromStockInput,
-  type PlacedPiece,
-  type Stock,
-  type StockPiece,
-  type StockRest,
-} from './cutFromStock.ts';
+export { cutFromStock } from './cutFromStock.ts';
+export type { CutFromStock, FromStockInput, PlacedPiece, Stock, StockPiece, StockRest } from './sheets/stock.ts';
 export { offcutsOf } from './sheets/offcuts.ts';
 export { dusted, numberProblem, rangeProblems, twiceProblems, wholeAbove, type Range } from './given.ts';

@@ -84,6 +84,16 @@ describe('a line about a thing on the shelf', () => {
     ['  ', /was given/],
   ])('%s is refused', (line, words) => expect(given(line).join(' ')).toMatch(words));
 
+  test.each([
+    ['frost cream, 85 ml, $12.50', /in USD.*/],
+    ['frost cream, 85 ml, £ 4', /in GBP/],
+    ['frost cream, 85 ml, 12.50 €', /^$/],
+    ['frost cream, 85 ml, 12.50', /^$/],
+  ])('a price in another currency is not taken for one of ours: %s', (line, words) => {
+    const answer = readCan(line, 'x', { ...reader, currency: 'EUR' });
+    expect(answer.ok ? '' : answer.problems[0]!.given).toMatch(words);
+  });
+
   test('what is not in the handbook, and what was not said, is said to be so', () => {
     const answer = readCan('cork board', 'x', reader);
     expect(answer.ok && answer.notes).toEqual([

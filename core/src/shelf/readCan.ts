@@ -12,6 +12,8 @@ export interface CanReader {
   readonly today: string;
   /** What a bare length means. */
   readonly unit: LengthUnit;
+  /** Code of the currency that prices are in; a price that is marked with another one is refused. */
+  readonly currency?: string | undefined;
 }
 
 /** A can as it was read, without an id yet; and what of it is only taken to be so. */
@@ -23,6 +25,7 @@ export interface ReadCan {
 const NUMBER = String.raw`\d+(?:[.,]\d+)?(?:\s+\d+\/\d+)?`;
 const LENGTH_UNIT = String.raw`mm|cm|m|in|inch(?:es)?|ft|["″']`;
 const CURRENCY = String.raw`[€$£]|eur|usd|gbp|chf`;
+const CURRENCY_CODES: Readonly<Record<string, string>> = { '€': 'EUR', $: 'USD', '£': 'GBP' };
 const ML: Readonly<Record<string, number>> = {
   ml: 1,
   cl: 10,
@@ -92,8 +95,25 @@ const wrongPrice = (text: string): Problem[] => [
   ),
 ];
 
-/** Reads a price: "11.50", "11,50 €", "EUR 12". */
-export const readPrice = (text: string): Outcome<{ price: number }> => {
+/** The problem of a price that is marked with another currency than the shelf's. */
+const otherCurrency = (text: string, currency: string | undefined): Problem[] => {
+  const mark = new RegExp(CURRENCY, 'i').exec(text)?.[0].toUpperCase();
+  const code = mark && (CURRENCY_CODES[mark] ?? mark);
+  return !code || !currency || code === currency
+    ? []
+    : [
+        problem(
+          `"${text.trim()}" was given, which is in ${code}.`,
+          `prices in ${currency}, the currency of the settings.`,
+          `Enter what it cost in ${currency}, or change the currency.`,
+        ),
+      ];
+};
+
+/** Reads a price: "11.50", "11,50 €", "EUR 12"; in the currency that is given, where one is. */
+export const readPrice = (text: string, currency?: string): Outcome<{ price: number }> => {
+  const other = otherCurrency(text, currency);
+  if (other.length) return failed(...other);
   const read = new RegExp(`^\\s*(?:${CURRENCY})?\\s*(\\d+(?:[.,]\\d{1,2})?)\\s*(?:${CURRENCY})?\\s*$`, 'i').exec(
     text,
   )?.[1];
@@ -265,6 +285,7 @@ class Line {
       ),
     );
     const plain = marked ?? this.take(/(?:^|[,;\t]\s*|\s)(?:for\s+)?(\d+[.,]\d{2})()\s*(?=$|[,;\t])/);
+    if (marked) this.problems.push(...otherCurrency(marked[0], this.reader.currency));
     const digits = plain && (plain[1] ?? plain[2]);
     return digits ? Number(digits.replace(',', '.')) : null;
   }

@@ -52,7 +52,7 @@ const canOfRow = (
     return null;
   };
   const [boughtOn, openedOn, finishedOn] = [day('bought'), day('opened'), day('finished')];
-  const price = said('price') ? readPrice(said('price')!) : null;
+  const price = said('price') ? readPrice(said('price')!, reader.currency) : null;
   if (price?.ok === false) problems.push(...price.problems.map((one) => atRow(row, 'price', one)));
   if (!read.ok || problems.length) return failed(...problems);
   const can: Can = {

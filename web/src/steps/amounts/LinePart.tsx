@@ -1,6 +1,15 @@
 import { Select, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
-import { canName, neededWords, rangeWords, type AmountLine } from '@sgraffa/core';
+import {
+  ageWords,
+  canName,
+  dayOfUse,
+  leftWords,
+  neededWords,
+  rangeWords,
+  shelfAt,
+  type AmountLine,
+} from '@sgraffa/core';
 import { useBench } from '../../store/bench.ts';
 import { day } from '../../ui/dates.ts';
 import { Drop } from '../../ui/Drop.tsx';
@@ -82,6 +91,36 @@ const CanSelect = ({ line, model }: { line: AmountLine; model: PieceModel }) => 
   );
 };
 
+/** Cans of a line's product that want a look: taken and no longer fresh, or too old or unmeasured to be counted on. */
+const Doubtful = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
+  const bench = useBench();
+  const { catalogue, now, piece, settings } = model;
+  if (!bench) return null;
+  const taken = new Set(line.cans.map(({ canId }) => canId));
+  const { cans } = shelfAt(
+    bench.shelf.cans.filter((can) => can.productId === line.productId || taken.has(can.id)),
+    bench.shelf.uses,
+    dayOfUse(piece, now),
+    catalogue,
+  );
+  const words = cans.flatMap((one) => {
+    const { can, freshness, isEmpty, left } = one;
+    if (isEmpty) return [];
+    const name = canName(can, catalogue);
+    if (taken.has(can.id))
+      return ['ageing', 'unknown', 'old'].includes(freshness)
+        ? [`${name}: ${ageWords(one)}. Try it on scrap first.`]
+        : [];
+    if (freshness === 'old') return [`${name} is not counted on: ${ageWords(one)}.`];
+    return left === null ? [`${name} is not counted on: ${leftWords(one, settings.length)}.`] : [];
+  });
+  return words.map((one) => (
+    <p key={one} className="sg-sign is-caution sg-doubtful">
+      {one}
+    </p>
+  ));
+};
+
 const Served = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
   const bench = useBench();
   const { catalogue, settings, now } = model;
@@ -143,6 +182,7 @@ export const LinePart = ({ line, model }: { line: AmountLine; model: PieceModel 
         </p>
       ))}
       {need && <Served line={line} model={model} />}
+      <Doubtful line={line} model={model} />
       {need && !layout && <CanSelect line={line} model={model} />}
     </section>
   );

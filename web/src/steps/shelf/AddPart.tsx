@@ -52,8 +52,8 @@ export const AddPart = () => {
   useOpenForm(line.trim() !== '');
   const once = useOnce((action: () => Promise<void>) => action());
   if (!bench) return null;
-  const { zone, length } = bench.settings.value;
-  const reader = { catalogue, today: calendarDay(now, zone), unit: length };
+  const { zone, length, money } = bench.settings.value;
+  const reader = { catalogue, today: calendarDay(now, zone), unit: length, currency: money.currency };
   const read = line.trim() ? readCan(line, 'new', reader) : null;
   const add = async () => {
     if (!read?.ok) return;

@@ -36,7 +36,7 @@ export const CanPart = ({ at }: { at: CanAt }) => {
   const [note, setNote] = useState(at.can.note);
   if (!bench) return null;
   const { can, left } = at;
-  const { zone, length } = bench.settings.value;
+  const { zone, length, money } = bench.settings.value;
   const today = calendarDay(now, zone);
   const name = canName(can, catalogue);
   const product = catalogue.productById.get(can.productId ?? '');
@@ -131,11 +131,11 @@ export const CanPart = ({ at }: { at: CanAt }) => {
         {can.isOpen === 'yes' &&
           dayField('Opened', can.openedOn, (openedOn) => change({ openedOn }, 'the day of opening'))}
         <TypedInput
-          label="Price"
+          label={`Price, ${money.currency}`}
           placeholder="not known"
           kept={can.price === null ? '' : can.price.toFixed(2)}
           read={(text) => {
-            const read = readPrice(text);
+            const read = readPrice(text, money.currency);
             return read.ok ? { ok: true, value: read.price } : read;
           }}
           keep={(price) => change({ price }, 'the price')}

@@ -27,7 +27,11 @@ export const FacesPart = ({ model }: { model: PieceModel }) => {
     <div className="sg-fields">
       <Select
         label="Faces worked"
-        description={part.faces === null ? `Since ${asked.why}.` : undefined}
+        description={
+          part.faces === null
+            ? `Since ${asked.why}.`
+            : FACES.indexOf(part.faces) < FACES.indexOf(asked.faces) && `Careful: ${asked.why}.`
+        }
         data={[
           { value: AS_ASKED, label: `${FACE_WORDS[asked.faces]}, as it needs` },
           ...FACES.map((value) => ({ value, label: FACE_WORDS[value] })),

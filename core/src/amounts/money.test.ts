@@ -89,12 +89,15 @@ describe('what a piece costs', () => {
     const partly = lineOf(20, { unknown: [need(1, { need: null })] });
     const cost = costOf([unsaid, partly], [can('a', 100, 5)], 0, 1, money);
     expect(cost.lines.map((one) => one.cost)).toEqual([null, null]);
+    // never 0: of what nothing is known there is no cost
+    const nothing = costOf([unsaid], [], 60, 1, PLAIN_MONEY);
+    expect([nothing.cost, nothing.costEach, nothing.priceEach]).toEqual([null, null, null]);
   });
 
   test('a batch costs its pieces', () => {
     const line = lineOf(20, { cans: [{ canId: 'a', takes: 40 }], missing: 0 });
     const batch = costOf([line], [can('a', 100, 50)], 240, 10, money);
-    expect(batch.cost).toBeCloseTo(10 * batch.costEach, 0);
+    expect(batch.cost!).toBeCloseTo(10 * batch.costEach!, 0);
     expect(batch.materials).toBe(10);
   });
 });

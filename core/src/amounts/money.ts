@@ -46,9 +46,9 @@ export interface PieceCost {
   readonly materials: number;
   readonly minutes: number;
   readonly time: number | null;
-  /** Of the batch; without what is not known. */
-  readonly cost: number;
-  readonly costEach: number;
+  /** Of the batch, without what is not known; null where nothing is known of it. */
+  readonly cost: number | null;
+  readonly costEach: number | null;
   /** Asking price of one piece; null where time or a material has no price: it would be too low. */
   readonly priceEach: number | null;
   /** What the figures are without: names of lines, and of settings that were not said. */
@@ -142,13 +142,14 @@ export const costOf = (
     roundTo: money.roundTo,
   });
   if (!answer.ok) throw new RangeError(`Figures that fit the settings make no price: ${answer.problems[0]!.given}`);
+  const isKnown = money.ratePerHour !== null || costs.some(({ cost }) => cost !== null);
   return {
     lines: costs,
     materials,
     minutes,
     time: money.ratePerHour === null ? null : inCents((minutes / 60) * money.ratePerHour) / CENTS,
-    cost: inCents(answer.cost * quantity) / CENTS,
-    costEach: inCents(answer.cost) / CENTS,
+    cost: isKnown ? inCents(answer.cost * quantity) / CENTS : null,
+    costEach: isKnown ? inCents(answer.cost) / CENTS : null,
     priceEach: money.ratePerHour === null || costs.some(({ cost }) => cost === null) ? null : answer.price,
     without: [
       ...costs.filter(({ cost }) => cost === null).map(({ label }) => label),

@@ -145,7 +145,9 @@ export const sentenceOf = ({
           isOpen: true,
         },
     artworkWords(piece, settings),
-    takenWords(amounts, stack, settings),
+    isUnsafe
+      ? { course: 'amounts', words: 'nothing to take: refused for safety', isOpen: true }
+      : takenWords(amounts, stack, settings),
     isUnsafe
       ? { course: 'plan', words: 'no dates: refused for safety', isOpen: true }
       : plan?.readyAt

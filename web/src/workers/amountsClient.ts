@@ -43,12 +43,15 @@ export const useAmounts = (): { readonly answer: AmountsAnswer | undefined; read
   const day = useNow().slice(0, 10);
   const { answer: planned } = usePlannedWeek();
   const asked = useMemo((): AmountsAsked | null => {
-    if (!bench || !artworks) return null;
-    const starts = planned?.ok ? startsOf(planned.week) : {};
+    // what is refused for safety is known once the bench is planned: for that nothing is reckoned or bought
+    if (!bench || !artworks || !planned) return null;
+    const starts = planned.ok ? startsOf(planned.week) : {};
+    const isUnsafe = (id: string) => planned.ok && planned.week.verdicts[id]?.standing === 'unsafe';
     const { pieces, shelf, ownProducts, overrides, settings } = bench;
     return {
       pieces: pieces
         .map(({ value }) => value)
+        .filter(({ id }) => !isUnsafe(id))
         .sort((one, other) => (firstOf(starts, one) < firstOf(starts, other) ? -1 : 1)),
       artworks,
       shelf,
@@ -56,13 +59,20 @@ export const useAmounts = (): { readonly answer: AmountsAnswer | undefined; read
       workshop: settings.value.workshop,
       now: `${day}T12:00:00Z`,
       starts,
-      taken: planned?.ok ? takenOf(planned.week) : {},
+      taken: planned.ok ? takenOf(planned.week) : {},
     };
   }, [bench, artworks, day, planned]);
   // artworks are read apart from the bench: a change of theirs may come later
   const drawn = artworks?.map(({ id, svg }) => `${id} ${svg.length}`).join();
   const { data, isFetching } = useQuery({
-    queryKey: ['amounts', bench?.startedAt, bench?.revision, drawn, day, JSON.stringify([asked?.starts, asked?.taken])],
+    queryKey: [
+      'amounts',
+      bench?.startedAt,
+      bench?.revision,
+      drawn,
+      day,
+      JSON.stringify([asked?.starts, asked?.taken, asked?.pieces.map(({ id }) => id)]),
+    ],
     queryFn: () => worker().amounts(asked!),
     enabled: asked !== null,
     placeholderData: keepPreviousData,

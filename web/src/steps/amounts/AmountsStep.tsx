@@ -18,11 +18,18 @@ const inOrder = (lines: readonly AmountLine[]): readonly AmountLine[] => {
 /** How much of everything this piece takes: on a drawn bench top, beside what stands on the shelf. */
 export const AmountsStep = () => {
   const { model } = usePiece();
-  const { amounts, part, piece, stack, catalogue } = model;
+  const { amounts, part, piece, stack, catalogue, verdict } = model;
   if (!stack)
     return (
       <p>
         Amounts follow from the layers. <Link to={`/pieces/${piece.id}/match`}>Choose them first.</Link>
+      </p>
+    );
+  if (verdict?.standing === 'unsafe')
+    return (
+      <p>
+        Nothing is reckoned or bought for it: its layers are refused for safety.{' '}
+        <Link to={`/pieces/${piece.id}/match`}>See why, and what would do.</Link>
       </p>
     );
   if (!amounts)

@@ -14,6 +14,7 @@ import { useBench } from '../../store/bench.ts';
 import { day } from '../../ui/dates.ts';
 import { Drop } from '../../ui/Drop.tsx';
 import { figureWords } from '../../ui/WhereFrom.tsx';
+import { capitalised } from '../../ui/words.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 import { CupPart } from './CupPart.tsx';
 import { FilmPart } from './FilmPart.tsx';
@@ -177,8 +178,7 @@ export const LinePart = ({ line, model }: { line: AmountLine; model: PieceModel 
       {mix && <CupPart mix={mix} />}
       {unknown.map(({ operationId, label, because }) => (
         <p key={operationId}>
-          {need && `Without ${label}: `}
-          {because[0]!.words}.
+          {need ? `Without ${label}: ${because[0]!.words}.` : `${capitalised(because[0]!.words)}.`}
         </p>
       ))}
       {need && <Served line={line} model={model} />}

@@ -45,11 +45,13 @@ export const PricePart = ({ lines, model }: { lines: readonly AmountLine[]; mode
       </div>
       <p>
         <strong>
-          {quantity > 1 && `${inMoney(cost.cost)} for all ${quantity}, `}
-          {inMoney(cost.costEach)} {quantity > 1 ? 'each' : 'in all'}
-          {cost.priceEach === null
-            ? '; too little is known to ask a price'
-            : `; asking price ${inMoney(cost.priceEach)}`}
+          {cost.cost === null || cost.costEach === null
+            ? 'Nothing of it has a price yet.'
+            : `${quantity > 1 ? `${inMoney(cost.cost)} for all ${quantity}, ` : ''}${inMoney(cost.costEach)} ${quantity > 1 ? 'each' : 'in all'}; ${
+                cost.priceEach === null
+                  ? 'too little is known to ask a price'
+                  : `asking price ${inMoney(cost.priceEach)}`
+              }.`}
         </strong>
         {without.length > 0 && <span className="sg-sign is-waiting sg-without"> Without: {without.join(', ')}.</span>}
       </p>

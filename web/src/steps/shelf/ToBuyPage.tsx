@@ -128,8 +128,10 @@ export const ToBuyPage = () => {
       )}
       {rows.length > 0 && (
         <p>
-          <strong>{moneyWords(known, money.currency)}</strong>
-          {unpriced > 0 && ` without ${unpriced} ${unpriced === 1 ? 'price' : 'prices'}`}.{' '}
+          <strong>{unpriced < rows.length ? moneyWords(known, money.currency) : 'No price is known yet'}</strong>
+          {unpriced > 0 &&
+            unpriced < rows.length &&
+            ` without ${unpriced} ${unpriced === 1 ? 'price' : 'prices'}`}.{' '}
           <span className="sg-quiet">
             Packs are sizes that stood on the shelf before. What spoils the piece when it runs out is bought by its high
             figure.

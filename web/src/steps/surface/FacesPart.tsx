@@ -2,7 +2,7 @@ import { Select, Switch } from '@mantine/core';
 import { facesOf, FACES, isSideArea, type Faces } from '@sgraffa/core';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
-import { FACE_WORDS } from '../../ui/words.ts';
+import { capitalised, FACE_WORDS } from '../../ui/words.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
 const AS_ASKED = 'asAsked';
@@ -29,11 +29,11 @@ export const FacesPart = ({ model }: { model: PieceModel }) => {
         label="Faces worked"
         description={
           part.faces === null
-            ? `Since ${asked.why}.`
+            ? `${capitalised(FACE_WORDS[asked.faces])}, since ${asked.why}.`
             : FACES.indexOf(part.faces) < FACES.indexOf(asked.faces) && `Careful: ${asked.why}.`
         }
         data={[
-          { value: AS_ASKED, label: `${FACE_WORDS[asked.faces]}, as it needs` },
+          { value: AS_ASKED, label: 'as it needs' },
           ...FACES.map((value) => ({ value, label: FACE_WORDS[value] })),
         ]}
         value={part.faces ?? AS_ASKED}

@@ -52,7 +52,8 @@ test('six path signs: paint for all faces, film laid out, and what marking done 
   await expect(
     page.getByText(/Coated: the front, the back and the edges, since bare wood outdoors warps/),
   ).toBeVisible();
-  await expect(page.locator('.sg-sentence')).toContainText(/\d+ ml, 1\.26 m of film/);
+  await expect(page.locator('.sg-sentence')).toContainText(/\d+ ml, [\d.]+ m of film/);
+  const filmSaid = /([\d.]+ m) of film/.exec((await page.locator('.sg-sentence').textContent())!)![1]!;
   const need = () => ground.locator('.sg-amount-head .sg-number').textContent();
   const allRound = await need();
   await ground.getByRole('button', { name: 'where from?' }).click();
@@ -73,13 +74,20 @@ test('six path signs: paint for all faces, film laid out, and what marking done 
     .click();
   await page.getByRole('button', { name: 'Mark “Cut and weed adhesive stencil film” done' }).click();
   const taken = page.getByLabel('Taken: adhesive stencil film');
-  await expect(taken).toHaveValue('1.26 m');
+  await expect(taken).toHaveValue(filmSaid);
   await taken.fill('1.4 m');
   await taken.press('Enter');
+  await page.getByRole('checkbox', { name: /offcuts? go(es)? onto the shelf/ }).click();
   await page.getByRole('button', { name: /^(Only this one|Keep)$/ }).click();
   await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', /done/);
   await page.goto('/shelf?find=stencil');
-  await expect(page.getByRole('button', { name: /adhesive stencil film/ })).toContainText('0.6 m left');
+  await expect(page.getByRole('button', { name: /adhesive stencil film.*left/ })).toContainText('0.6 m left');
+  const offcuts = page.getByRole('region', { name: 'Offcuts' }).getByRole('button', { name: /adhesive stencil film/ });
+  await expect(offcuts.first()).toContainText(/\d+ mm × \d+ mm/);
+  // what was left over belongs to the mark: it goes with it
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('button', { name: /adhesive stencil film.*left/ })).toContainText('2 m left');
+  await expect(offcuts).toHaveCount(0);
 });
 
 test('what is to be bought stands by its day, in packs, and ticked off it is on the shelf', async ({ page }) => {

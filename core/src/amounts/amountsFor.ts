@@ -2,11 +2,11 @@ import type { Range } from '../cut/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import type { Piece } from '../piece/index.ts';
 import { dayOfUse, type Shelf } from '../shelf/index.ts';
-import type { Measured } from './areas.ts';
-import { laidOnFilm, type FilmLayout } from './film.ts';
-import type { AmountUnit, Need } from './need.ts';
+import type { Measured } from './measured.ts';
+import { joinedFilm, laidOnFilm, type FilmLayout, type LaidFilm } from './film.ts';
+import type { AmountUnit, Need, NeededBlank } from './need.ts';
 import { needsOf } from './needs.ts';
-import { combined } from './ranges.ts';
+import { combined, exactly, scaledBy } from './ranges.ts';
 import { demandOf, Stores, type Taken } from './served.ts';
 
 /** When the steps of pieces begin, by piece and operation: ISO instants. */
@@ -63,37 +63,35 @@ const earliest = (needs: readonly Need[], starts: StepStarts): string | null => 
   return all.length ? all.reduce((one, other) => (Date.parse(other) < Date.parse(one) ? other : one)) : null;
 };
 
-/** Needs that are served together: of one product, one unit, one layer of colour, one chosen can, one colour of film. */
+/** What is cut from one film: of one colour, and from the stock that the crafter chose. */
+const filmOf = ({ colour, lay }: NeededBlank): string =>
+  JSON.stringify([colour ?? '', ...(lay.isOwn ? [lay.stock.kind, lay.stock.widthMm, lay.stock.lengthMm] : [])]);
+
+/** Needs that are served together: of one product, one unit, one layer of colour, one chosen can, one film. */
 const linesOf = (needs: readonly Need[]): Map<string, { needs: Need[]; colour: string | null }> => {
   const lines = new Map<string, { needs: Need[]; colour: string | null }>();
-  const put = (need: Need, colour: string | null) => {
-    const id = [need.productId, need.unit, need.tint ?? '', need.canId ?? '', colour ?? ''].join('|');
-    lines.set(id, { needs: [...(lines.get(id)?.needs ?? []), need], colour });
+  const put = (need: Need) => {
+    const [blank] = need.blanks ?? [];
+    const id = [need.productId, need.unit, need.tint ?? '', need.canId ?? '', blank ? filmOf(blank) : ''].join('|');
+    lines.set(id, { needs: [...(lines.get(id)?.needs ?? []), need], colour: blank?.colour ?? null });
   };
   for (const need of needs) {
-    const colours = [...new Set((need.blanks ?? []).map(({ colour }) => colour))];
-    if (colours.length < 2) {
-      put(need, colours[0] ?? null);
+    const films = [...new Set((need.blanks ?? []).map(filmOf))];
+    if (films.length < 2) {
+      put(need);
       continue;
     }
-    for (const colour of colours) {
-      const blanks = need.blanks!.filter((blank) => blank.colour === colour);
+    for (const film of films) {
+      const blanks = need.blanks!.filter((blank) => filmOf(blank) === film);
       const area = blanks.reduce((sum, { widthMm, heightMm, count }) => sum + widthMm * heightMm * count, 0);
       const whole = need.need!.typical;
       const share = whole ? area / whole : 0;
-      put(
-        {
-          ...need,
-          blanks,
-          need: { low: area, typical: area, high: area },
-          each: need.each && {
-            low: need.each.low * share,
-            typical: need.each.typical * share,
-            high: need.each.high * share,
-          },
-        },
-        colour,
-      );
+      put({
+        ...need,
+        blanks,
+        need: exactly(area),
+        each: need.each && scaledBy(need.each, share),
+      });
     }
   }
   return lines;
@@ -105,6 +103,24 @@ const lastDay = (pieces: readonly Piece[], now: string): string =>
     const own = dayOfUse(piece, now);
     return Date.parse(own) > Date.parse(last) ? own : last;
   }, now);
+
+/** The cans that pieces take from, in the order in which they are used: what is measured is sized for them. */
+export const cansToTake = ({
+  pieces,
+  shelf,
+  now,
+  catalogue,
+}: Pick<AmountsInput, 'pieces' | 'shelf' | 'now' | 'catalogue'>): Stores['of'] => {
+  const stores = new Stores(shelf, lastDay(pieces, now), catalogue);
+  return (productId, canId) => stores.of(productId, canId);
+};
+
+/** Film is cut piece by piece: each lays out on what the one before it has left. */
+const filmOfPieces = (needs: readonly Need[], lay: (needs: readonly Need[]) => LaidFilm | null): LaidFilm | null => {
+  const pieceIds = [...new Set(needs.map(({ pieceId }) => pieceId))];
+  const all = pieceIds.flatMap((id) => lay(needs.filter(({ pieceId }) => pieceId === id)) ?? []);
+  return all.length ? all.reduce(joinedFilm) : null;
+};
 
 const linesFrom = (
   pieces: readonly Piece[],
@@ -128,7 +144,7 @@ const linesFrom = (
     };
     // what is cut already is not laid out again
     const open = own.filter((one) => !one.blanks || doneOf(one) < 1);
-    const film = laidOnFilm(open, productId, canId, stores, catalogue);
+    const film = filmOfPieces(open, (needs) => laidOnFilm(needs, productId, canId, stores, catalogue));
     const typical = known.reduce((sum, range) => sum + range.typical, 0);
     const doneTypical = own.reduce((sum, one) => sum + (one.need?.typical ?? 0) * doneOf(one), 0);
     const doneShare = typical ? doneTypical / typical : 0;

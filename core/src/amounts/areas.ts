@@ -3,29 +3,8 @@ import type { DecidingFigure } from '../judge/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import { designIdsOf, facesOf, surfaceFacts, type ApplyOperation, type Design, type Part } from '../piece/index.ts';
 import { clearAreaOf, polygonArea, polygonLength, type ClearArea } from '../shape/index.ts';
+import type { Measured } from './measured.ts';
 import { exactly, plus, scaledBy, shareOf, times } from './ranges.ts';
-
-/** What was measured of a design's artwork at the size that it is made. */
-export interface MeasuredDesign {
-  /** What is painted, etched or cut out, of one piece. */
-  readonly areaMm2: number;
-  readonly cutLengthMm: number;
-  readonly islands: number;
-  /** What is cut of it for the whole batch, with frames: what is laid out on film. */
-  readonly blanks: readonly MeasuredBlank[];
-  readonly gapMm: number;
-  readonly marginMm: number;
-  readonly canTurn: boolean;
-}
-
-export interface MeasuredBlank {
-  readonly id: string;
-  readonly widthMm: number;
-  readonly heightMm: number;
-  readonly count: number;
-  /** Of the film that it is cut from, where the artwork has several. */
-  readonly colour: string | null;
-}
 
 /** One fact that an amount hangs on: what it is, in words, and its figure where it has one. */
 export interface Because {
@@ -116,8 +95,6 @@ export const designsServed = (part: Part, operation: ApplyOperation): readonly D
   const own = part.designs.filter((design) => design.id === id);
   return own.length ? own : part.designs;
 };
-
-export type Measured = Readonly<Record<string, MeasuredDesign>>;
 
 /** What the openings of the designs cover, of one piece. */
 const openingArea = (

@@ -6,9 +6,9 @@ import { neededWords } from './words.ts';
 /** What is missing of a line, in words: a length of film where it is laid out; why not, where it cannot be said. */
 export const missingWords = ({ missing, line }: BuyLine): string => {
   if (missing === null) return line.unknown[0]?.because[0]?.words ?? 'not known';
-  return line.layout && line.layout.newLengthMm > 0
-    ? `${neededWords(line.layout.newLengthMm, 'mm')}, ${line.layout.newWidthMm} mm wide`
-    : neededWords(missing, line.unit);
+  const { newLengthMm = 0, newWidthMm = 0, newSheets = 0 } = line.layout ?? {};
+  if (newLengthMm > 0) return `${neededWords(newLengthMm, 'mm')}, ${newWidthMm} mm wide`;
+  return newSheets > 0 ? `${newSheets} ${newSheets === 1 ? 'sheet' : 'sheets'}` : neededWords(missing, line.unit);
 };
 
 /** Packs in words: "2 × 250 ml". */

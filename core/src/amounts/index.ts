@@ -22,24 +22,18 @@ export { priceOf, type PriceInput } from './priceOf.ts';
 export {
   amountsByPiece,
   amountsFor,
+  cansToTake,
   type AmountLine,
   type AmountsInput,
   type StepStarts,
   type TakenShares,
 } from './amountsFor.ts';
-export {
-  areaWords,
-  facesArea,
-  workedArea,
-  type Because,
-  type Measured,
-  type MeasuredBlank,
-  type MeasuredDesign,
-  type WorkedArea,
-} from './areas.ts';
+export { areaWords, facesArea, workedArea, type Because, type WorkedArea } from './areas.ts';
 export { buyTable, missingWords, packWords } from './buyTable.ts';
-export { cutOffMm, type FilmLayout } from './film.ts';
-export { measuredOf, type MeasureContext } from './measure.ts';
+export type { FilmLayout, LaidStock } from './film.ts';
+export { cutFromLines } from './cutFromLines.ts';
+export type { Lay, Measured, MeasuredBlank, MeasuredDesign } from './measured.ts';
+export { filmsOf, measuredOf, type MeasureContext } from './measure.ts';
 export {
   costOf,
   moneySettingsSchema,
@@ -54,7 +48,7 @@ export {
 export type { AmountUnit, Need } from './need.ts';
 export { needsOf } from './needs.ts';
 export { combined } from './ranges.ts';
-export { takenShares, usesOfStep, type StepUse, type TakingStep } from './uses.ts';
+export { restsOfStep, takenShares, usesOfStep, type StepRest, type StepUse, type TakingStep } from './uses.ts';
 export { amountsClause, filmLengthOf, neededWords, rangeWords } from './words.ts';
 export { boardOf, sawLists, type Board, type Counted, type SawList } from './sawList.ts';
 export type { Taken } from './served.ts';

@@ -78,6 +78,10 @@ export const edgeTapeAmount = (scene: Scene, operation: ApplyOperation): Amount 
   };
 };
 
+/** What the ids of a design's blanks begin with, among all that lies on one film. */
+export const blankPrefix = (pieceId: string, operationId: string, designId: string): string =>
+  `${pieceId} ${operationId} ${designId} `;
+
 /** Film, stencil and printed sheets: what is cut of them for the batch. */
 export const filmNeed = (scene: Scene, product: Product, operation: ApplyOperation): Omit<Need, 'label'> => {
   const { part, measured, piece, catalogue } = scene;
@@ -96,7 +100,8 @@ export const filmNeed = (scene: Scene, product: Product, operation: ApplyOperati
     const blanks = designs.flatMap((design) =>
       measured[design.id]!.blanks.map((blank) => ({
         ...blank,
-        id: `${piece.id} ${operation.id} ${design.id} ${blank.id}`,
+        id: `${blankPrefix(piece.id, operation.id, design.id)}${blank.id}`,
+        lay: measured[design.id]!.lay,
       })),
     );
     const area = blanks.reduce((sum, { widthMm, heightMm, count }) => sum + widthMm * heightMm * count, 0);
@@ -107,11 +112,6 @@ export const filmNeed = (scene: Scene, product: Product, operation: ApplyOperati
       because: [{ words: `${blanks.reduce((sum, { count }) => sum + count, 0)} cut at their size, frames with them` }],
       isGuess: false,
       blanks,
-      lay: {
-        gapMm: Math.max(...known.map(({ gapMm }) => gapMm)),
-        marginMm: Math.max(...known.map(({ marginMm }) => marginMm)),
-        canTurn: known.every(({ canTurn }) => canTurn),
-      },
     };
   }
   // no artwork yet: the clear area, so often as it is cut

@@ -8,11 +8,15 @@ import {
   planOrder,
   type Artwork,
   type ArtworkRecord,
+  type CutSettings,
+  type Film,
 } from '../artwork/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import { catalogueFor, type Design, type Part, type Piece, type Workshop } from '../piece/index.ts';
 import { lengthOfLine, polygonArea, polygonLength } from '../shape/index.ts';
-import type { Measured, MeasuredDesign } from './areas.ts';
+import type { CanAt } from '../shelf/index.ts';
+import type { Lay, Measured, MeasuredDesign } from './measured.ts';
+import { filmFor } from './stands.ts';
 
 /** What is read of the document to measure a piece's artworks. */
 export interface MeasureContext {
@@ -21,10 +25,51 @@ export interface MeasureContext {
   readonly read: (svg: string) => Artwork | null;
   readonly catalogue: Catalogue;
   readonly bed: Workshop['bed'];
+  /** What is on the shelf of a product, or the one can that was chosen. */
+  readonly cansOf: (productId: string, canId: string | undefined) => readonly CanAt[];
 }
 
+/** The film that each design of a piece is sized for, by design: cut files and amounts agree on it; null while no layers stand. */
+export const filmsOf = (
+  piece: Piece,
+  { catalogue: all, bed, cansOf }: Pick<MeasureContext, 'catalogue' | 'bed' | 'cansOf'>,
+): Readonly<Record<string, Film | null>> =>
+  Object.fromEntries(
+    piece.parts.flatMap((part) => {
+      const catalogue = catalogueFor(part, all);
+      return part.designs.map((design): [string, Film | null] => {
+        const operation = cutOperationOf(part.stack, design);
+        if (!operation) return [design.id, null];
+        const canId = part.cans.find(({ operationId }) => operationId === operation.id)?.canId;
+        const widthMm = (design.cut.bed ?? bed)?.widthMm ?? catalogue.sizing.bedOther.typical;
+        return [design.id, filmFor(cansOf(operation.productId, canId), widthMm, catalogue)];
+      });
+    }),
+  );
+
+/** How what is cut lies on its stock: so that the cutter takes it in one go, and cuts keep off its edge. */
+const layOfCut = ({ as, gapMm, marginMm, frameMm, canTurn, bed, from, isOwnStock }: CutSettings): Lay => {
+  const frame = as === 'stencil' ? frameMm : 0;
+  const edge = Math.max(frame, marginMm);
+  return {
+    gapMm,
+    // the frame of a stencil keeps its cuts off the edge already
+    marginMm: edge - frame,
+    canTurn,
+    reach: { widthMm: bed.widthMm + 2 * edge, lengthMm: bed.lengthMm + 2 * edge },
+    stock: from,
+    isOwn: isOwnStock,
+  };
+};
+
 /** One design at the size that it is made; nothing where it has no artwork, or it cannot be cut as it stands. */
-const measuredDesign = (piece: Piece, part: Part, design: Design, context: MeasureContext): MeasuredDesign | null => {
+const measuredDesign = (
+  piece: Piece,
+  part: Part,
+  design: Design,
+  film: Film | null,
+  context: MeasureContext,
+): MeasuredDesign | null => {
   const record = context.artworks.find(({ id }) => id === design.artworkId);
   if (!record) return null;
   const catalogue = catalogueFor(part, context.catalogue);
@@ -43,6 +88,7 @@ const measuredDesign = (piece: Piece, part: Part, design: Design, context: Measu
       isMirrored: null,
       quantity: cutsFor(operation, part.stack?.operations ?? [], labels, piece.quantity, catalogue),
       bed: context.bed,
+      film,
     },
     catalogue,
   );
@@ -83,10 +129,7 @@ const measuredDesign = (piece: Piece, part: Part, design: Design, context: Measu
       count: quantity,
       colour: isStencil || colours.size < 2 ? null : colourName(colour),
     })),
-    gapMm: settings.gapMm,
-    // the frame of a stencil keeps its cuts off the edge already
-    marginMm: isStencil ? Math.max(0, settings.marginMm - settings.frameMm) : settings.marginMm,
-    canTurn: settings.canTurn,
+    lay: layOfCut(settings),
   };
 };
 
@@ -96,12 +139,14 @@ const measuredDesign = (piece: Piece, part: Part, design: Design, context: Measu
  *
  * @returns by design; designs without an artwork, or with one that cannot be cut as it stands, are left out
  */
-export const measuredOf = (piece: Piece, context: MeasureContext): Measured =>
-  Object.fromEntries(
+export const measuredOf = (piece: Piece, context: MeasureContext): Measured => {
+  const films = filmsOf(piece, context);
+  return Object.fromEntries(
     piece.parts.flatMap((part) =>
       part.designs.flatMap((design) => {
-        const measured = measuredDesign(piece, part, design, context);
+        const measured = measuredDesign(piece, part, design, films[design.id]!, context);
         return measured ? [[design.id, measured] as const] : [];
       }),
     ),
   );
+};

@@ -3,10 +3,15 @@ import type { Range } from '../cut/index.ts';
 import type { DecidingFigure } from '../judge/index.ts';
 import type { Catalogue, Figure, Product } from '../materials/index.ts';
 import type { Part, Piece } from '../piece/index.ts';
-import type { Because, Measured, MeasuredBlank } from './areas.ts';
+import type { Because } from './areas.ts';
+import type { Lay, Measured, MeasuredBlank } from './measured.ts';
 
 /** What amounts are counted in. */
 export type AmountUnit = 'ml' | 'cans' | 'mm2' | 'mm' | 'pieces';
+
+export interface NeededBlank extends MeasuredBlank {
+  readonly lay: Lay;
+}
 
 /** What one operation of a piece takes of a product, for the whole batch. */
 export interface Need {
@@ -30,9 +35,7 @@ export interface Need {
   /** Film that stays on the piece, and is seen. */
   readonly stays?: boolean;
   /** What is laid out on film, for the whole batch. */
-  readonly blanks?: readonly MeasuredBlank[];
-  /** How it lies: between blanks, and at the edge of the stock. */
-  readonly lay?: { readonly gapMm: number; readonly marginMm: number; readonly canTurn: boolean };
+  readonly blanks?: readonly NeededBlank[];
   /** How a two-part product is measured. */
   readonly mix?: Mix & { readonly names: readonly string[]; readonly by: 'volume' | 'weight'; readonly pieces: number };
 }

@@ -2,22 +2,35 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { draws } from '../testing/runs.ts';
-import { readArtwork, type ArtworkRecord } from '../artwork/index.ts';
+import {
+  cutOperationOf,
+  cutSettingsOf,
+  cutsFor,
+  isMadeForArea,
+  planOrder,
+  readArtwork,
+  type ArtworkRecord,
+} from '../artwork/index.ts';
 import { catalogue } from '../materials/index.ts';
 import {
   plainWorkshop,
   type ApplyOperation,
+  type CutChoices,
   type Faces,
   type Operation,
   type Part,
   type Piece,
 } from '../piece/index.ts';
 import { piecesAMix, stepsOf } from '../plan/index.ts';
-import { plainCan, type Can, type CanUse } from '../shelf/index.ts';
+import { plainCan, type Can, type CanUse, type Shelf } from '../shelf/index.ts';
 import {
   amountsFor,
+  cansToTake,
   combined,
+  cutFromLines,
   facesArea,
+  filmLengthOf,
+  filmsOf,
   measuredOf,
   needsOf,
   type AmountLine,
@@ -42,16 +55,18 @@ const read = (svg: string) => {
   if (!answer.ok) throw new Error('an artwork of the demo does not read');
   return answer.artwork;
 };
-const measured = (piece: Piece): Measured =>
-  measuredOf(piece, { artworks: demo.artworks, read, catalogue: all, bed: null });
 const bare = { cans: [], uses: [] };
+const measured = (piece: Piece, shelf: Shelf = bare): Measured => {
+  const cansOf = cansToTake({ pieces: [piece], shelf, now: NOW, catalogue: all });
+  return measuredOf(piece, { artworks: demo.artworks, read, catalogue: all, bed: null, cansOf });
+};
 const linesOf = (piece: Piece, cans: readonly Can[] = [], uses: readonly CanUse[] = []): AmountLine[] =>
   amountsFor({
     pieces: [piece],
     catalogue: all,
     shelf: { cans, uses },
     now: NOW,
-    measured: { [piece.id]: measured(piece) },
+    measured: { [piece.id]: measured(piece, { cans, uses }) },
   });
 const line = (lines: readonly AmountLine[], productId: string, tint?: Need['tint']): AmountLine => {
   const found = lines.find((one) => one.productId === productId && (tint === undefined || one.needs[0]!.tint === tint));
@@ -250,9 +265,14 @@ describe('what the shelf gives', () => {
               cutLengthMm: 100,
               islands: 0,
               blanks: colours.map((colour, at) => ({ id: `b${at}`, widthMm: 200, heightMm: 200, count: 2, colour })),
-              gapMm: 6,
-              marginMm: 0,
-              canTurn: true,
+              lay: {
+                gapMm: 6,
+                marginMm: 0,
+                canTurn: true,
+                reach: { widthMm: 305, lengthMm: 305 },
+                stock: { kind: 'roll', widthMm: 305, lengthMm: 5000 },
+                isOwn: false,
+              },
             },
           },
         },
@@ -316,16 +336,120 @@ describe('what the shelf gives', () => {
     const offcut = film('o', { kind: 'offcut', widthMm: 290, heightMm: 240 });
     const roll = film('r', { kind: 'roll', widthMm: 305, lengthMm: 400 });
     const laid = line(linesOf(signs, [roll, offcut]), 'film-stencil');
-    expect(laid.layout!.onShelf!.offcutsUsed).toEqual(['o']);
+    expect(laid.layout!.laid[0]).toMatchObject({ canId: 'o', kind: 'offcut' });
     expect(laid.cans.map(({ canId }) => canId).sort()).toEqual(['o', 'r']);
     expect(laid.layout!.newLengthMm).toBeGreaterThan(0);
     expect(laid.missing).toBeCloseTo(laid.layout!.newLengthMm * laid.layout!.newWidthMm, 3);
-    const placed = [...laid.layout!.onShelf!.placed, ...laid.layout!.toBuy!.placed];
+    const placed = laid.layout!.laid.flatMap((one) => one.placed);
     expect(placed.length).toBe(laid.layout!.blanks.reduce((sum, { count }) => sum + count, 0));
     expect(
       line(linesOf(signs, [film('r', { kind: 'roll', widthMm: 305, lengthMm: 5000 })]), 'film-stencil'),
-    ).toMatchObject({ missing: 0, layout: { toBuy: null } });
+    ).toMatchObject({ missing: 0, layout: { newLengthMm: 0, newSheets: 0 } });
   });
+
+  test.each<[string, readonly Can[], Partial<CutChoices>]>([
+    [
+      'on an offcut and a roll',
+      [
+        film('r', { kind: 'roll', widthMm: 305, lengthMm: 5000 }),
+        film('o', { kind: 'offcut', widthMm: 290, heightMm: 240 }),
+      ],
+      {},
+    ],
+    [
+      'on sheets that are larger than the cutter',
+      [film('s', { kind: 'sheets', widthMm: 610, heightMm: 400, count: 9 })],
+      {},
+    ],
+    [
+      'on a wide roll, in a cutter for long pieces',
+      [film('r', { kind: 'roll', widthMm: 610, lengthMm: 5000 })],
+      { bed: { widthMm: 610, lengthMm: 1200 } },
+    ],
+    [
+      'on two sheets taped together',
+      [film('s', { kind: 'sheets', widthMm: 210, heightMm: 297, count: 4 })],
+      { stockKind: 'joined', stock: { widthMm: 210, lengthMm: 297 } },
+    ],
+    ['on film that is still to be bought', [], {}],
+  ])('what is cut lies as the amounts lay it out: %s', (_, cans, cut) => {
+    const part = signs.parts[0]!;
+    const piece = withPart(signs, {
+      designs: part.designs.map((design) => ({ ...design, cut: { ...design.cut, ...cut } })),
+    });
+    const shelf = { cans, uses: [] };
+    const cansOf = cansToTake({ pieces: [piece], shelf, now: NOW, catalogue: all });
+    const films = filmsOf(piece, { catalogue: all, bed: null, cansOf });
+    const lines = linesOf(piece, cans);
+    const own = line(lines, 'film-stencil');
+    let [area, copies] = [0, 0];
+    for (const design of piece.parts[0]!.designs) {
+      const record = demo.artworks.find(({ id }) => id === design.artworkId)!;
+      const operation = cutOperationOf(part.stack, design)!;
+      const facts = {
+        as: 'stencil',
+        product: all.productById.get('film-stencil')!,
+        isMirrored: null,
+        bed: null,
+      } as const;
+      const quantity = cutsFor(operation, part.stack!.operations, null, piece.quantity, all);
+      const plan = planOrder({
+        name: record.name,
+        design: {
+          designId: design.id,
+          over: null,
+          artwork: read(record.svg),
+          labels: null,
+          scale: design.scale,
+          isMadeForArea: isMadeForArea(record.source),
+          placement: design.placement,
+        },
+        scale: design.scale,
+        area: part.area,
+        rimZoneMm: 0,
+        settings: cutSettingsOf(design.cut, { ...facts, quantity, film: films[design.id]! }, all),
+        laid: cutFromLines(lines, { pieceId: piece.id, operationId: operation.id, designId: design.id }, cans, all),
+      });
+      if (!plan.ok) throw new Error(plan.problems.map(({ given }) => given).join(' '));
+      for (const { on, pieces } of plan.packed.sheets) {
+        area += on!.widthMm * on!.lengthMm;
+        copies += pieces.length;
+      }
+    }
+    expect(copies).toBe(own.layout!.blanks.reduce((sum, { count }) => sum + count, 0));
+    expect(area).toBeCloseTo(own.cans.reduce((sum, { takes }) => sum + takes, 0) + own.missing!, 3);
+    expect(own.layout!.tooLarge).toEqual([]);
+  });
+
+  test.each([400, 700, 1000, 1250])(
+    'what is missing beside a roll of %s mm is enough once it is bought',
+    (lengthMm) => {
+      const roll = (id: string, mm: number, boughtOn: string): Can => ({
+        ...film(id, { kind: 'roll', widthMm: 305, lengthMm: mm }),
+        boughtOn,
+      });
+      const old = roll('r', lengthMm, '2026-10-01');
+      const short = line(linesOf(signs, [old]), 'film-stencil');
+      const bought = roll('n', short.layout!.newLengthMm, '2026-11-20');
+      const served = line(linesOf(signs, [old, bought]), 'film-stencil');
+      expect(short.missing).toBeGreaterThan(0);
+      expect(served.missing).toBe(0);
+      // every cut lies within its roll, none over another
+      for (const { can, mm } of [
+        { can: 'r', mm: lengthMm },
+        { can: 'n', mm: short.layout!.newLengthMm },
+      ]) {
+        const own = served.layout!.laid.filter(({ canId }) => canId === can);
+        own.forEach(({ fromMm }, at) =>
+          expect(fromMm).toBeCloseTo(
+            own.slice(0, at).reduce((sum, one) => sum + one.lengthMm, 0),
+            6,
+          ),
+        );
+        expect(own.reduce((sum, one) => sum + one.lengthMm, 0)).toBeLessThanOrEqual(mm + 1e-6);
+      }
+    },
+  );
 
   test('an earlier piece leaves less for the next', () => {
     const [first, second] = [signs, { ...signs, id: 'again' }];
@@ -393,7 +517,7 @@ describe('what steps take', () => {
   test('all steps together take what was reckoned: the typical figure of paint, the film as it is cut off', () => {
     expect(usedOf('blue')).toBeCloseTo(line(lines, 'exterior-latex', 'ground').need!.typical, 0);
     expect(usedOf('white')).toBeCloseTo(line(lines, 'exterior-latex', 'design').need!.typical, 0);
-    expect(usedOf('r')).toBeCloseTo(line(lines, 'film-stencil').layout!.onShelf!.rollMm, -1);
+    expect(usedOf('r')).toBeCloseTo(filmLengthOf(line(lines, 'film-stencil'))!, -1);
   });
 
   test('film is taken where it is cut, paint coat by coat', () => {

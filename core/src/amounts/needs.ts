@@ -1,6 +1,6 @@
 import { catalogueFor, slotIdOf, type ApplyOperation, type Piece } from '../piece/index.ts';
 import type { Catalogue, Product } from '../materials/index.ts';
-import type { Measured } from './areas.ts';
+import type { Measured } from './measured.ts';
 import { edgeTapeAmount, filmNeed, pinAmount, tapeAmount } from './laidOut.ts';
 import { coatAmount, mixed, thickAmount } from './liquids.ts';
 import { unknownAmount, type Amount, type Need, type Scene } from './need.ts';

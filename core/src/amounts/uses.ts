@@ -85,3 +85,38 @@ export const usesOfStep = (
   }
   return [...used].map(([canId, amount]) => ({ canId, amount: Number(amount.toPrecision(3)) }));
 };
+
+/** What of film is worth keeping once it is cut. */
+export interface StepRest {
+  /** What it is cut from; null: film that is not on the shelf. */
+  readonly canId: string | null;
+  readonly productId: string;
+  readonly colour: string | null;
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
+/**
+ * What is left over of the film that a step cuts, as it is laid out; of what is cut in several goes, with the last.
+ *
+ * @param lines of the piece, before the step is marked done
+ */
+export const restsOfStep = (
+  lines: readonly AmountLine[],
+  step: TakingStep,
+  steps: readonly TakingStep[],
+  cans: readonly Can[],
+): StepRest[] =>
+  lines.flatMap(({ needs, layout, productId, colour }) => {
+    const isLast = needs.some(({ operationId }) => takingSteps(steps, operationId, true).at(-1)?.id === step.id);
+    if (!layout || !isLast) return [];
+    return layout.laid.flatMap(({ rests, canId }) =>
+      rests.map(({ width, height }) => ({
+        canId,
+        productId,
+        colour: cans.find(({ id }) => id === canId)?.colour ?? colour,
+        widthMm: Math.floor(width),
+        heightMm: Math.floor(height),
+      })),
+    );
+  });

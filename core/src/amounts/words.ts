@@ -3,7 +3,7 @@ import { amountWords } from '../shelf/index.ts';
 import type { LengthUnit } from '../units/index.ts';
 import { areaWords } from './areas.ts';
 import type { AmountLine } from './amountsFor.ts';
-import { cutOffMm } from './film.ts';
+import type { LaidStock } from './film.ts';
 import type { AmountUnit } from './need.ts';
 
 const WORDS: Readonly<Record<AmountUnit, (amount: number, unit: LengthUnit) => string>> = {
@@ -26,13 +26,7 @@ export const rangeWords = ({ low, typical, high }: Range, unit: AmountUnit, leng
 
 /** How much roll a line of film takes, mm; null where it is not laid out yet. */
 export const filmLengthOf = ({ layout }: Pick<AmountLine, 'layout'>): number | null =>
-  layout &&
-  layout.newLengthMm +
-    layout.stock.reduce(
-      (sum, { id, kind }) =>
-        sum + (kind === 'roll' && layout.onShelf ? cutOffMm(layout.onShelf, id, layout.blanks, layout.marginMm) : 0),
-      0,
-    );
+  layout && layout.laid.reduce((sum, { kind, lengthMm }) => sum + (kind === 'roll' ? lengthMm : 0), 0);
 
 /** The clause of the sentence: "120 ml, 0.4 m of film"; null where nothing of it can be said yet. */
 export const amountsClause = (lines: readonly AmountLine[], length: LengthUnit = 'mm'): string | null => {
@@ -41,11 +35,14 @@ export const amountsClause = (lines: readonly AmountLine[], length: LengthUnit =
   const [ml, cans] = [typical('ml'), typical('cans')];
   const films = lines.filter(({ layout }) => layout !== null);
   const film = films.reduce((sum, line) => sum + filmLengthOf(line)!, 0);
-  const offcuts = new Set(films.flatMap(({ layout }) => layout!.onShelf?.offcutsUsed ?? [])).size;
+  const many = (kind: LaidStock['kind']) =>
+    films.flatMap(({ layout }) => layout!.laid.filter((one) => one.kind === kind)).length;
+  const [sheets, offcuts] = [many('sheet'), many('offcut')];
   const said = [
     ml > 0 && neededWords(ml, 'ml'),
     cans > 0 && neededWords(cans, 'cans'),
     film > 0 && `${neededWords(film, 'mm', length)} of film`,
+    sheets > 0 && `${sheets} ${sheets === 1 ? 'sheet' : 'sheets'} of film`,
     offcuts > 0 && `${offcuts} ${offcuts === 1 ? 'offcut' : 'offcuts'}`,
   ].filter((words) => words !== false);
   if (!said.length) return null;

@@ -32,7 +32,7 @@ const block = (width: number, height: number, x = 0, y = 0) => rectangle({ x, y,
 const settings = (more: Partial<CutSettings> = {}): CutSettings => ({
   ...cutSettingsOf(
     PLAIN_CUT,
-    { as: 'decal', product: null, isMirrored: null, quantity: 1, bed: { widthMm: 290, lengthMm: 290 } },
+    { as: 'decal', product: null, isMirrored: null, quantity: 1, bed: { widthMm: 290, lengthMm: 290 }, film: null },
     catalogue(),
   ),
   ...more,

@@ -16,6 +16,7 @@ import { colourNames } from './colourNames.ts';
 import { warpToFrustum } from './bend.ts';
 import { cutItemsOf, planCut, sheetArtwork, type CutItem, type CutOptions, type CutPlan } from './cutting.ts';
 import { labelsApart } from './labels.ts';
+import { onLaidSheets, sheetOnWords, type LaidSheet } from './laid.ts';
 import { onOwnPage, sized } from './page.ts';
 import { placeDesigns, type DesignToPlace } from './placing.ts';
 import { writeDxf, writeSvg } from './write.ts';
@@ -31,6 +32,20 @@ export interface CutFacts {
   readonly quantity: number;
   /** Largest cut of the workshop's cutter; null: not said. */
   readonly bed: Workshop['bed'];
+  /** What the amounts lay it out on: `filmFor`; null while no layers stand. */
+  readonly film: Film | null;
+}
+
+/** A roll or a sheet of film; of a roll the longest piece that is cut of it. */
+export interface Film {
+  readonly kind: 'roll' | 'sheet';
+  readonly widthMm: number;
+  readonly lengthMm: number;
+}
+
+/** Stock as it is bought; two joined sheets lie side by side. */
+export interface CutStock extends Omit<Film, 'kind'> {
+  readonly kind: NonNullable<CutChoices['stockKind']>;
 }
 
 /** The layer that a design is cut for: its mask or the film that stays; null while no layers stand. */
@@ -63,7 +78,10 @@ export const cutAs = (
 
 /** Choices with what stands where none was made. */
 export interface CutSettings extends CutOptions {
-  readonly stockKind: NonNullable<CutChoices['stockKind']>;
+  /** Of one sheet, even where two are joined. */
+  readonly from: CutStock;
+  /** Whether the crafter chose what it is cut from, and not the amounts. */
+  readonly isOwnStock: boolean;
   readonly isMirrored: boolean;
   readonly quantity: number;
 }
@@ -74,18 +92,25 @@ const THIN_MM = 2;
 /** How a design is cut: as the crafter chose, else as its layers, the workshop and habit ask for. */
 export const cutSettingsOf = (
   choices: CutChoices,
-  { as, product, isMirrored, quantity, bed: said }: CutFacts,
+  { as, product, isMirrored, quantity, bed: said, film }: CutFacts,
   { sizing }: Pick<Catalogue, 'sizing'>,
 ): CutSettings => {
   const side = sizing.bedOther.typical;
   const bed = choices.bed ?? said ?? { widthMm: side, lengthMm: side };
-  const stockKind = choices.stockKind ?? (bed.lengthMm >= sizing.rollFrom.typical ? 'roll' : 'sheet');
-  const stock = choices.stock ?? bed;
+  const isOwnStock = film === null || choices.stockKind !== null || choices.stock !== null;
+  const from: CutStock = isOwnStock
+    ? {
+        kind: choices.stockKind ?? (bed.lengthMm >= sizing.rollFrom.typical ? 'roll' : 'sheet'),
+        ...(choices.stock ?? bed),
+      }
+    : film;
+  const { kind, widthMm, lengthMm } = from;
   return {
     as,
     bed,
-    stockKind,
-    stock: { kind: stockKind === 'roll' ? 'roll' : 'sheet', ...stock, joined: stockKind === 'joined' ? 2 : 1 },
+    from,
+    isOwnStock,
+    stock: { kind: kind === 'roll' ? 'roll' : 'sheet', widthMm, lengthMm, joined: kind === 'joined' ? 2 : 1 },
     overlapMm: choices.overlapMm ?? 0,
     // frames beside each other leave room enough to cut apart
     gapMm: choices.gapMm ?? (as === 'stencil' ? 0 : sizing.sheetGap.typical),
@@ -123,6 +148,8 @@ export interface CutOrder {
   readonly area: AreaInput | null;
   readonly rimZoneMm: number;
   readonly settings: CutSettings;
+  /** As the amounts lay it out: `cutFromLines`; left out or null where they do not. */
+  readonly laid?: readonly LaidSheet[] | null | undefined;
 }
 
 /** What lies flat in the cutter: the artwork as sized, each label by itself, or bent for the cone that it goes around. */
@@ -165,10 +192,12 @@ const flatItems = ({
   return { ok: true, items };
 };
 
-/** Slices and sheets of an order; problems as of `planCut`. */
+/** Slices and sheets of an order, on the stock that the amounts lay out where they do; problems as of `planCut` and `onLaidSheets`. */
 export const planOrder = (order: CutOrder): Outcome<CutPlan> => {
   const flat = flatItems(order);
-  return flat.ok ? planCut(flat.items, order.settings) : flat;
+  if (!flat.ok) return flat;
+  const plan = planCut(flat.items, order.settings);
+  return plan.ok && order.laid ? onLaidSheets(plan, order.laid, order.settings) : plan;
 };
 
 export interface CutFile {
@@ -189,7 +218,7 @@ export const cutFiles = (order: CutOrder, fileName: string, format: 'svg' | 'dxf
       const options = {
         marks,
         isMirrored: order.settings.isMirrored,
-        title: `${fileName}, sheet ${index + 1}${names.size > 1 ? `, ${names.get(sheet.colour)}` : ''}`,
+        title: `${fileName}, sheet ${index + 1}${names.size > 1 ? `, ${names.get(sheet.colour)}` : ''}${sheet.on ? `, on ${sheetOnWords(sheet.on)}` : ''}`,
       };
       const colour = names.size > 1 ? `-${names.get(sheet.colour)!.replaceAll(/\W+/g, '-')}` : '';
       return {

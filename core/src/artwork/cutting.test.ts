@@ -272,12 +272,14 @@ describe('how a design is cut where nothing was chosen', () => {
     isMirrored: null,
     quantity: 2,
     bed: null,
+    film: null,
   } as const;
   test('follows its layers, the workshop and habit', () => {
     expect(cutSettingsOf(PLAIN_CUT, facts, all)).toMatchObject({
       frameMm: 40,
       gapMm: 0,
-      stockKind: 'sheet',
+      from: { kind: 'sheet', widthMm: 290, lengthMm: 290 },
+      isOwnStock: true,
       quantity: 2,
       isMirrored: false,
       bed: { widthMm: 290, lengthMm: 290 },
@@ -285,7 +287,7 @@ describe('how a design is cut where nothing was chosen', () => {
     const roll = { ...facts, as: 'decal' as const, product: null, bed: { widthMm: 290, lengthMm: 3500 } };
     expect(cutSettingsOf(PLAIN_CUT, { ...roll, isMirrored: true }, all)).toMatchObject({
       gapMm: 6,
-      stockKind: 'roll',
+      from: { kind: 'roll', widthMm: 290 },
       stock: { kind: 'roll', widthMm: 290, joined: 1 },
       isMirrored: true,
     });
@@ -306,5 +308,12 @@ describe('how a design is cut where nothing was chosen', () => {
       isMirrored: false,
       stock: { kind: 'sheet', joined: 2 },
     });
+  });
+  test('where layers stand it is cut from what the amounts lay out, unless the crafter chose other stock', () => {
+    const film = { kind: 'roll', widthMm: 610, lengthMm: 5000 } as const;
+    const own = { kind: 'sheet', widthMm: 210, lengthMm: 297 } as const;
+    const choices = { ...PLAIN_CUT, stockKind: 'sheet' as const, stock: { widthMm: 210, lengthMm: 297 } };
+    expect(cutSettingsOf(PLAIN_CUT, { ...facts, film }, all)).toMatchObject({ from: film, isOwnStock: false });
+    expect(cutSettingsOf(choices, { ...facts, film }, all)).toMatchObject({ from: own, isOwnStock: true });
   });
 });

@@ -371,18 +371,20 @@ export const checkCut = (
   plan.packed.sheets.forEach((sheet, index) => {
     const { artwork } = sheetArtwork(sheet, plan);
     const cuts = drawnBounds(artwork);
-    const joined = joinedOf(stock);
+    const own = sheet.on ?? { widthMm: stock.widthMm * joinedOf(stock), lengthMm: stock.lengthMm };
     const room = {
       left: cuts.x,
       top: cuts.y,
-      right: stock.widthMm * joined - cuts.x - cuts.width,
-      bottom: stock.lengthMm - cuts.y - cuts.height,
+      right: own.widthMm - cuts.x - cuts.width,
+      bottom: own.lengthMm - cuts.y - cuts.height,
     };
     const nearest = Math.min(...Object.values(room));
     if (nearest < marginMm - slack)
       complain(`A cut on sheet ${index + 1} is ${nearest.toFixed(1)} mm from the edge.`, `at least ${marginMm} mm.`);
     const { bedWidthMm: widthMm, bedLengthMm: lengthMm } = plan.window;
-    if (cuts.width > widthMm + slack || cuts.height > lengthMm + slack)
+    const isWithin = (width: number, length: number) => cuts.width <= width + slack && cuts.height <= length + slack;
+    // what is no roll lies on the bed either way round
+    if (!isWithin(widthMm, lengthMm) && !(sheet.on && sheet.on.kind !== 'roll' && isWithin(lengthMm, widthMm)))
       complain(
         `The cuts on sheet ${index + 1} reach over ${cuts.width.toFixed(1)} × ${cuts.height.toFixed(1)} mm.`,
         `at most ${widthMm} × ${lengthMm} mm in one go.`,

@@ -15,7 +15,10 @@ export {
   type CutFile,
   type CutOrder,
   type CutSettings,
+  type CutStock,
+  type Film,
 } from './cutOrder.ts';
+export { onLaidSheets, sheetOnWords, type LaidSheet } from './laid.ts';
 export { colourName, colourNames, spokenColour } from './colourNames.ts';
 export { factsOfArtwork, type FoundFigures } from './facts.ts';
 export { cutIsMirrored, mirrorNote, type CutSide, type MirrorNote } from './mirror.ts';
@@ -59,6 +62,7 @@ export {
   type PackedPiece,
   type PackedSheet,
   type PackOptions,
+  type SheetOn,
   type SheetPiece,
   type SheetStock,
 } from './pack.ts';

@@ -28,6 +28,18 @@ export interface SheetStock {
 /** How many sheets of a stock lie side by side as one mat; at least one. */
 export const joinedOf = ({ joined }: Pick<SheetStock, 'joined'>): number => Math.max(1, Math.floor(joined ?? 1));
 
+/** What of the shelf, or of film to be bought, a sheet is. */
+export interface SheetOn {
+  readonly name: string;
+  readonly kind: 'roll' | 'sheet' | 'offcut';
+  /** Of the stock itself; of a roll so much as is cut off. */
+  readonly widthMm: number;
+  readonly lengthMm: number;
+  /** Where on its roll it begins. */
+  readonly fromMm: number;
+  readonly isToBuy: boolean;
+}
+
 export interface PackOptions {
   /** Kept between pieces so that they can be cut apart; the usual gap unless given. */
   readonly gapMm?: number | undefined;
@@ -56,6 +68,8 @@ export interface PackedSheet {
   /** Rectangles worth keeping, largest first. */
   readonly offcuts: readonly Bounds[];
   readonly tapeLinesMm: readonly number[];
+  /** What it is of, where that is known. */
+  readonly on?: SheetOn;
 }
 
 export interface Packed {

@@ -42,6 +42,12 @@ export const canSchema = z
     note: z.string().max(400, 'at most 400 characters'),
     /** What stands on its own label; it goes before the crafter's figures and the catalogue's. */
     figures: z.array(overrideSchema).max(60, 'at most 60 figures'),
+    /** The mark of the step that it is left over from; taken back with it. */
+    cutBy: key.nullable().default(null),
+    /** When it was mixed, of what the crafter mixed and kept: it ages from then on, by no figure but one of its own. */
+    mixedOn: date.nullable().default(null),
+    /** When it comes, where it is ordered and not there yet. */
+    arrivesOn: date.nullable().default(null),
   })
   .refine(({ productId, name: called }) => productId !== null || called !== null, {
     path: ['name'],
@@ -79,4 +85,7 @@ export const plainCan = (id: string, what: { readonly productId: string } | { re
   place: null,
   note: '',
   figures: [],
+  cutBy: null,
+  mixedOn: null,
+  arrivesOn: null,
 });

@@ -239,6 +239,7 @@ const BOUNDS: readonly (readonly [path: string, bounds: string])[] = [
   ['shelf[].figures[].value[1]', 'a number'],
   ['shelf[].figures[].value[2]', 'a number'],
   ['shelf[].figures[].value', 'a text'],
+  ['shelf[].cutBy', 'a text'],
   ['uses', '0 to 100000 entries'],
   ['uses[].id', 'a text'],
   ['uses[].canId', 'a text'],

@@ -245,8 +245,8 @@ export const useChanges = () => {
     changeSettings: (settings: Kept<Settings>, edit: Edit<Settings>, name: string) =>
       keep(() => store.changeSettings(settings.revision, edit, name)),
     deletePiece: (id: string) => keep(() => store.deletePiece(id)),
-    markDone: (events: readonly BenchEvent[], name: string, uses: readonly CanUse[] = []) =>
-      keep(() => store.addEvents(events, name, uses)),
+    markDone: (events: readonly BenchEvent[], name: string, uses: readonly CanUse[] = [], rests: readonly Can[] = []) =>
+      keep(() => store.addEvents(events, name, uses, rests)),
     markTried: (events: readonly BenchEvent[], trials: readonly Trial[], name: string) =>
       keep(() => store.addResult(events, trials, name)),
     takeBack: (eventId: string, name: string) => keep(() => store.takeBackEvent(eventId, name)),

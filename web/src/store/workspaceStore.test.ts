@@ -7,6 +7,7 @@ import {
   plainSettings,
   WORKSPACE_VERSION,
   type BenchEvent,
+  type Can,
   type Override,
   type Piece,
   type Settings,
@@ -303,6 +304,21 @@ describe('what was taken from the shelf', () => {
     expect((await tab.readBench()).shelf.uses).toEqual([]);
     await tab.undo();
     expect((await tab.readBench()).shelf.uses).toHaveLength(2);
+  });
+
+  test('is an offcut where something is left over: it goes with the mark, unless something was taken of it since', async () => {
+    const offcut = (id: string): Can => ({
+      ...plainCan(id, { productId: 'film-stencil' }),
+      size: { kind: 'offcut', widthMm: 200, heightMm: 120 },
+      cutBy: 'e1',
+    });
+    await tab.layOut({ pieces: [bowl], events: [], artworks: [], shelf: [rope] });
+    await tab.addEvents([done('e1', 'bowl')], 'cut', [], [offcut('o1'), offcut('o2')]);
+    await tab.keep('uses', [{ ...use('u9', null), canId: 'o2', amount: 1 }], 'what was used');
+    await tab.takeBackEvent('e1', 'taking it back');
+    expect((await tab.readBench()).shelf.cans.map(({ id }) => id).sort()).toEqual(['o2', rope.id].sort());
+    await tab.undo();
+    expect((await tab.readBench()).shelf.cans).toHaveLength(3);
   });
 
   test('stays where the piece is deleted: it was taken all the same', async () => {

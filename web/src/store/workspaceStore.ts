@@ -259,11 +259,17 @@ export class WorkspaceStore {
     ]);
   }
 
-  /** Adds facts with what they took from the shelf, as one change. */
-  addEvents(events: readonly BenchEvent[], name: string, uses: readonly CanUse[] = []): Promise<void> {
+  /** Adds facts with what they took from the shelf and what is left over of it, as one change. */
+  addEvents(
+    events: readonly BenchEvent[],
+    name: string,
+    uses: readonly CanUse[] = [],
+    rests: readonly Can[] = [],
+  ): Promise<void> {
     return this.keeper.keep(name, async () => [
       ...events.map((after): RecordChange => ({ table: 'events', id: after.id, before: null, after })),
       ...uses.map((after): RecordChange => ({ table: 'uses', id: after.id, before: null, after })),
+      ...rests.map((after): RecordChange => ({ table: 'shelf', id: after.id, before: null, after })),
     ]);
   }
 
@@ -275,14 +281,18 @@ export class WorkspaceStore {
     ]);
   }
 
-  /** Takes a mark back, with the trials that it made and what it took from the shelf. */
+  /** Takes a mark back, with the trials that it made, what it took from the shelf, and what it left there and nothing has taken since. */
   takeBackEvent(id: string, name: string): Promise<void> {
     return this.keeper.keep(name, async () => {
       const event = await this.database.events.get(id);
       if (!event) return [];
       const stepId = stepOfEvent(event.value);
       const trials = await this.database.trials.toArray();
-      const taken = (await this.database.uses.toArray()).filter(({ value }) => value.eventId === id);
+      const uses = await this.database.uses.toArray();
+      const taken = uses.filter(({ value }) => value.eventId === id);
+      const left = (await this.database.shelf.toArray()).filter(
+        ({ value }) => value.cutBy === id && !uses.some((use) => use.value.canId === value.id),
+      );
       const made = trials.filter(
         ({ value }) => value.step?.pieceId === event.value.pieceId && value.step.stepId === stepId,
       );
@@ -290,6 +300,7 @@ export class WorkspaceStore {
         { table: 'events', id, before: event.value, after: null },
         ...made.map((trial): RecordChange => ({ table: 'trials', id: trial.id, before: trial.value, after: null })),
         ...taken.map((use): RecordChange => ({ table: 'uses', id: use.id, before: use.value, after: null })),
+        ...left.map((can): RecordChange => ({ table: 'shelf', id: can.id, before: can.value, after: null })),
       ];
     });
   }

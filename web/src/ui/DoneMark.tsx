@@ -1,15 +1,20 @@
-import { Button } from '@mantine/core';
+import { Button, Checkbox } from '@mantine/core';
 import { useState } from 'react';
 import {
   failed,
+  formatLength,
   openBefore,
+  plainCan,
+  restsOfStep,
   stepOfEvent,
   usesOfStep,
   type BenchEvent,
+  type Can,
   type CanUse,
   type Outcome,
   type PlannedStep,
   type Step,
+  type StepRest,
   type StepUse,
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges } from '../store/bench.ts';
@@ -93,6 +98,22 @@ const usesOf = (event: BenchEvent, uses: readonly StepUse[]): CanUse[] =>
       note: '',
     }));
 
+/** Offcuts that a mark leaves, as old as what they were cut from: things of the shelf that belong to the mark. */
+const offcutsOf = ({ id: cutBy }: BenchEvent, rests: readonly StepRest[], cans: readonly Can[]): Can[] =>
+  rests.map(({ canId, productId, colour, widthMm, heightMm }) => {
+    const from = cans.find(({ id }) => id === canId);
+    return {
+      ...plainCan('', { productId }),
+      ...from,
+      id: `c-${crypto.randomUUID().slice(0, 12)}`,
+      colour,
+      size: { kind: 'offcut', widthMm, heightMm },
+      price: null,
+      note: '',
+      cutBy,
+    };
+  });
+
 /** Marks a step as done, or a try as held or failed, at a time that can be changed, and asks about those before it; or takes that back. */
 export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: Props) => {
   const { markDone, takeBack } = useChanges();
@@ -107,6 +128,8 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
   const cans = bench?.shelf.cans ?? [];
   const reckoned = (one: Step) => (one.gate ? [] : usesOfStep(lines ?? [], one, steps, cans));
   const own = reckoned(step).map(({ canId, amount }) => ({ canId, amount: corrected[canId] ?? amount }));
+  const [keepsRests, setKeepsRests] = useState(false);
+  const left = (one: Step) => (one.gate ? [] : restsOfStep(lines ?? [], one, steps, cans));
   const event = bench?.events.find(({ id }) => id === eventId);
   // what is to be done again was done once, and can be marked anew
   if (event && (planned.isDone || event.outcome === 'failed'))
@@ -117,6 +140,8 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
     );
   const marked = new Set(bench?.events.filter((one) => one.pieceId === pieceId).map(stepOfEvent));
   const open = isOpen ? openBefore(steps, step.id, (id) => marked.has(id)) : [];
+  const rests = isOpen ? [...open, step].flatMap(left) : [];
+  const length = (mm: number) => formatLength(mm, bench?.settings.value.length ?? 'mm');
   const keep = (also: readonly Step[]) => {
     if (at === null) return;
     setOpen(false);
@@ -125,6 +150,7 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
       marks.map(({ event }) => event),
       also.length ? `“${step.label}” and ${also.length} before it done` : `“${step.label}” done`,
       marks.flatMap(({ one, event: mark }) => usesOf(mark, one === step ? own : reckoned(one))),
+      keepsRests ? marks.flatMap(({ one, event: mark }) => offcutsOf(mark, left(one), cans)) : [],
     );
   };
   const judge = (result: 'held' | 'failed') => {
@@ -146,6 +172,7 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
           onClick={() => {
             setAt(planned.end < now ? planned.end : now);
             setCorrected({});
+            setKeepsRests(false);
             setOpen(!isOpen);
           }}
         >
@@ -172,6 +199,15 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
           cans={cans}
           catalogue={catalogue}
           onChange={(canId, amount) => setCorrected((kept) => ({ ...kept, [canId]: amount }))}
+        />
+      )}
+      {isOpen && rests.length > 0 && (
+        <Checkbox
+          mt="sm"
+          label={`${rests.length === 1 ? 'The offcut goes' : `${rests.length} offcuts go`} onto the shelf`}
+          description={rests.map(({ widthMm, heightMm }) => `${length(widthMm)} × ${length(heightMm)}`).join(', ')}
+          checked={keepsRests}
+          onChange={(event) => setKeepsRests(event.currentTarget.checked)}
         />
       )}
       {gate ? (

@@ -2,12 +2,15 @@ import { expose } from 'comlink';
 import {
   amountsByPiece,
   amountsFor,
+  cansToTake,
+  filmsOf,
   measuredOf,
   piecesAMix,
   readArtwork,
   type AmountLine,
   type Artwork,
   type ArtworkRecord,
+  type Film,
   type Measured,
   type Piece,
   type Settings,
@@ -35,6 +38,8 @@ export interface AmountsAnswer {
   readonly byPiece: Readonly<Record<string, readonly AmountLine[]>>;
   /** Over all pieces together, as it is bought. */
   readonly together: readonly AmountLine[];
+  /** What each design is sized for, by piece and design. */
+  readonly films: Readonly<Record<string, Readonly<Record<string, Film | null>>>>;
 }
 
 const MOST_KEPT = 300;
@@ -50,12 +55,16 @@ const read = (svg: string): Artwork | null => {
 const amountsWorker = {
   amounts: ({ pieces, artworks, shelf, own, workshop, now, starts, taken }: AmountsAsked): AmountsAnswer => {
     const catalogue = catalogueOf(own);
+    const { bed } = workshop;
+    const cansOf = cansToTake({ pieces, shelf, now, catalogue });
+    const films = Object.fromEntries(
+      pieces.map((piece) => [piece.id, filmsOf(piece, { catalogue, bed, cansOf })] as const),
+    );
     const measured = Object.fromEntries(
       pieces.map((piece) => {
         const drawn = artworks.filter(({ id }) => piece.parts[0]!.designs.some(({ artworkId }) => artworkId === id));
-        const key = JSON.stringify([piece.parts, piece.quantity, drawn, workshop.bed, own]);
-        const known =
-          measuredBefore.get(key) ?? measuredOf(piece, { artworks: drawn, read, catalogue, bed: workshop.bed });
+        const key = JSON.stringify([piece.parts, piece.quantity, drawn, bed, own, films[piece.id]]);
+        const known = measuredBefore.get(key) ?? measuredOf(piece, { artworks: drawn, read, catalogue, bed, cansOf });
         if (measuredBefore.size >= MOST_KEPT) measuredBefore.delete(measuredBefore.keys().next().value!);
         measuredBefore.set(key, known);
         return [piece.id, known];
@@ -63,7 +72,7 @@ const amountsWorker = {
     );
     const aMix = Object.fromEntries(pieces.map((piece) => [piece.id, piecesAMix(piece, catalogue, workshop)]));
     const input = { pieces, catalogue, shelf, now, measured, starts, taken, aMix };
-    return { byPiece: amountsByPiece(input), together: amountsFor(input) };
+    return { byPiece: amountsByPiece(input), together: amountsFor(input), films };
   },
 };
 

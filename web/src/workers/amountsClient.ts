@@ -81,3 +81,11 @@ export const useAmounts = (): { readonly answer: AmountsAnswer | undefined; read
   });
   return { answer: data, isReckoning: isFetching };
 };
+
+const NO_FILMS: AmountsAnswer['films'][string] = {};
+
+/** The same of one piece; its lines are undefined until they have been reckoned. */
+export const useAmountsOf = (pieceId: string) => {
+  const { answer, isReckoning } = useAmounts();
+  return { amounts: answer?.byPiece[pieceId], films: answer?.films[pieceId] ?? NO_FILMS, isReckoning };
+};

@@ -174,7 +174,7 @@ export const LinePart = ({ line, model }: { line: AmountLine; model: PieceModel 
         </p>
       </header>
       {need && (unit === 'ml' || unit === 'cans') && <LevelPart line={line} model={model} />}
-      {layout && <FilmPart layout={layout} line={line} model={model} />}
+      {layout && <FilmPart layout={layout} model={model} />}
       {mix && <CupPart mix={mix} />}
       {unknown.map(({ operationId, label, because }) => (
         <p key={operationId}>

@@ -1,5 +1,13 @@
 import { Button, NumberInput, Select, Switch } from '@mantine/core';
-import { colourNames, problemSentence, type CutChoices, type Outcome } from '@sgraffa/core';
+import {
+  colourNames,
+  problemSentence,
+  sheetOnWords,
+  type CutChoices,
+  type LengthUnit,
+  type Outcome,
+  type SheetOn,
+} from '@sgraffa/core';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { lengthIn } from '../../ui/words.ts';
@@ -8,6 +16,8 @@ import { PapersPart } from './PapersPart.tsx';
 import type { CutOrdered } from './useCutOrder.ts';
 import type { Sizing } from './useSizing.ts';
 
+/** Stands for no choice: the amounts choose. */
+const AMOUNTS = 'amounts';
 const STOCKS: readonly { readonly value: NonNullable<CutChoices['stockKind']>; readonly label: string }[] = [
   { value: 'roll', label: 'a roll' },
   { value: 'sheet', label: 'sheets' },
@@ -16,6 +26,13 @@ const STOCKS: readonly { readonly value: NonNullable<CutChoices['stockKind']>; r
 /** An offer to make it smaller is worth reading down to this share of its size. */
 const WORTH_SHRINKING = 0.8;
 
+/** What it is cut from, alike ones counted. */
+const laidWords = (laid: readonly SheetOn[], unit: LengthUnit): string => {
+  const counts = new Map<string, number>();
+  for (const on of laid) counts.set(sheetOnWords(on, unit), (counts.get(sheetOnWords(on, unit)) ?? 0) + 1);
+  return [...counts].map(([words, count]) => (count > 1 ? `${words}, ${count} times` : words)).join('; ');
+};
+
 /** What the sheets come to, in words and in the units of the settings. */
 const CutWords = ({ sizing, view, order }: { sizing: Sizing; view: CutView; order: CutOrdered }) => {
   const { model, design, scale, setDesign, artwork } = sizing;
@@ -23,7 +40,8 @@ const CutWords = ({ sizing, view, order }: { sizing: Sizing; view: CutView; orde
   const names = colourNames(Object.keys(view.lengthByColour));
   const sliced = view.items.filter(({ strips }) => strips.length > 1);
   const share = sliced.length === 1 ? sliced[0]!.onePieceScale : null;
-  const isRoll = order.settings.stockKind === 'roll';
+  const isRoll = order.settings.from.kind === 'roll';
+  const laid = view.sheets.flatMap(({ on }) => on ?? []);
   const mats = view.sheets.length;
   const perColour = Object.entries(view.lengthByColour)
     .map(([colour, mm]) => `${length(Math.ceil(mm))}${names.size > 1 ? ` of ${names.get(colour)}` : ''}`)
@@ -63,11 +81,13 @@ const CutWords = ({ sizing, view, order }: { sizing: Sizing; view: CutView; orde
         </p>
       )}
       <p role="status">
-        {isRoll
-          ? `${perColour} of the roll.`
-          : joined > 1
-            ? `${mats} ${mats === 1 ? 'mat' : 'mats'} of ${joined} joined: ${view.sheetsNeeded} sheets.`
-            : `${view.sheetsNeeded} ${view.sheetsNeeded === 1 ? 'sheet' : 'sheets'}${mats > (view.sheetsNeeded ?? mats) ? `, in ${mats} cuts` : ''}${names.size > 1 ? `: ${[...names.values()].join(', ')}` : ''}.`}{' '}
+        {laid.length > 0
+          ? `Cut from: ${laidWords(laid, model.settings.length)}.`
+          : isRoll
+            ? `${perColour} of the roll.`
+            : joined > 1
+              ? `${mats} ${mats === 1 ? 'mat' : 'mats'} of ${joined} joined: ${view.sheetsNeeded} sheets.`
+              : `${view.sheetsNeeded} ${view.sheetsNeeded === 1 ? 'sheet' : 'sheets'}${mats > (view.sheetsNeeded ?? mats) ? `, in ${mats} cuts` : ''}${names.size > 1 ? `: ${[...names.values()].join(', ')}` : ''}.`}{' '}
         {order.settings.as === 'stencil'
           ? `Every opening lies at least ${length(order.settings.frameMm)} from the edge${sliced.length ? ', but where strips meet at a seam' : ''}.`
           : `No cut lies nearer than ${length(order.settings.marginMm)} to the edge.`}
@@ -96,9 +116,9 @@ export const CutPart = ({
   view: CutView | null;
 }) => {
   const { artwork, cutFrom, design } = sizing;
-  const { order, settings, set } = ordered;
-  const { bed, stock, stockKind } = settings;
-  const own = { widthMm: stock.widthMm, lengthMm: stock.lengthMm };
+  const { order, settings, set, followsAmounts, hasFilm } = ordered;
+  const { bed, from } = settings;
+  const own = { widthMm: from.widthMm, lengthMm: from.lengthMm };
   return (
     <>
       <h2 className="sg-rule">{cutFrom.isByHand ? 'To the knife' : 'To the cutter'}</h2>
@@ -122,24 +142,30 @@ export const CutPart = ({
             <Select
               className="is-wide"
               label="Cut from"
-              data={STOCKS}
-              value={stockKind}
-              onChange={(kind) => kind && set({ stockKind: kind })}
+              data={hasFilm ? [{ value: AMOUNTS, label: 'what the amounts lay out' }, ...STOCKS] : STOCKS}
+              value={followsAmounts ? AMOUNTS : from.kind}
+              onChange={(kind) =>
+                kind && set(kind === AMOUNTS ? { stockKind: null, stock: null } : { stockKind: kind })
+              }
             />
-            <LengthInput
-              required
-              label={stockKind === 'roll' ? 'Width of the roll' : 'Width of a sheet'}
-              value={stock.widthMm}
-              range={RANGES.cut.stockMm}
-              onChange={(widthMm) => widthMm !== null && set({ stock: { ...own, widthMm } })}
-            />
-            <LengthInput
-              required
-              label={stockKind === 'roll' ? 'Longest cut of the roll' : 'Length of a sheet'}
-              value={stock.lengthMm}
-              range={RANGES.cut.stockMm}
-              onChange={(lengthMm) => lengthMm !== null && set({ stock: { ...own, lengthMm } })}
-            />
+            {!followsAmounts && (
+              <>
+                <LengthInput
+                  required
+                  label={from.kind === 'roll' ? 'Width of the roll' : 'Width of a sheet'}
+                  value={from.widthMm}
+                  range={RANGES.cut.stockMm}
+                  onChange={(widthMm) => widthMm !== null && set({ stock: { ...own, widthMm } })}
+                />
+                <LengthInput
+                  required
+                  label={from.kind === 'roll' ? 'Longest cut of the roll' : 'Length of a sheet'}
+                  value={from.lengthMm}
+                  range={RANGES.cut.stockMm}
+                  onChange={(lengthMm) => lengthMm !== null && set({ stock: { ...own, lengthMm } })}
+                />
+              </>
+            )}
             {settings.as === 'stencil' && (
               <LengthInput
                 label="Frame around the openings"

@@ -1,4 +1,4 @@
-import { colourNames, type Settings } from '@sgraffa/core';
+import { colourNames, sheetOnWords, type Settings } from '@sgraffa/core';
 import { lengthIn } from '../../ui/words.ts';
 import type { CutView, DrawnSheet } from '../../workers/sizingClient.ts';
 
@@ -95,7 +95,9 @@ export const CutPictures = ({ view, settings }: { view: CutView; settings: Setti
             <SheetPicture sheet={sheet} inset={view.window.insetMm} index={index} />
             <figcaption>
               Sheet {index + 1}
-              {names.size > 1 && `, ${names.get(sheet.colour)}`}: {Math.round(sheet.usedShare * 100)} % covered.
+              {names.size > 1 && `, ${names.get(sheet.colour)}`}
+              {sheet.on && `, ${sheetOnWords(sheet.on, settings.length)}`}: {Math.round(sheet.usedShare * 100)} %
+              covered.
               {sheet.offcuts.length > 0 &&
                 ` Worth keeping: ${sheet.offcuts
                   .slice(0, 3)

@@ -20,7 +20,8 @@ export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutAsked 
   const [barMm, setBar] = useState(100);
   const [problem, setProblem] = useState<string | null>(null);
   // what is written is what stands: its place found, and cut from the layers that follow it
-  const isSettled = model.isSettled && !placed.isFetching && (design.artworkId === null || artwork !== null);
+  const isSettled =
+    model.isSettled && !model.isReckoning && !placed.isFetching && (design.artworkId === null || artwork !== null);
   const isSide = part.area !== null && isSideArea(part.area);
   const name = fileName(`${piece.name} ${artwork?.name ?? ''}`);
   const run = async (work: () => Promise<string | null>) => setProblem(await work());

@@ -11,6 +11,7 @@ import {
   type Candidate,
   type CareLimit,
   type Catalogue,
+  type Film,
   type Finding,
   type MatchResult,
   type Part,
@@ -29,7 +30,7 @@ import { changedElsewhere } from '../../store/keeper.ts';
 import type { Edit } from '../../store/workspaceStore.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
 import { limitsOf } from '../../ui/workedOut.ts';
-import { useAmounts } from '../../workers/amountsClient.ts';
+import { useAmountsOf } from '../../workers/amountsClient.ts';
 import { usePlannedWeek, type PlannedWeek } from '../../workers/planClient.ts';
 import { briefOf, judgingOf, useJudged, useMatch, type Judging } from '../../workers/matchClient.ts';
 
@@ -56,6 +57,10 @@ export interface PieceModel {
   readonly missed: readonly Problem[];
   /** How much of everything it takes; undefined until it has been reckoned. */
   readonly amounts: readonly AmountLine[] | undefined;
+  /** The film that each design is sized for, by design; none of what is not reckoned. */
+  readonly films: Readonly<Record<string, Film | null>>;
+  /** Whether the amounts are those of what stands no longer, or not yet. */
+  readonly isReckoning: boolean;
   /** What is marked done on it. */
   readonly events: readonly BenchEvent[];
   /** The forecast that the bench was planned by; null: none. */
@@ -155,7 +160,8 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     );
   }, [isSettled, kept, best, settlePiece]);
 
-  const amounts = useAmounts().answer?.byPiece[pieceId];
+  const reckoned = useAmountsOf(pieceId);
+  const { amounts } = reckoned;
   const { answer, isPlanning } = usePlannedWeek();
   const { planned, ...dates } = datesOf(answer, pieceId);
   const { plan, verdict } = dates;
@@ -188,7 +194,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     limits,
     ...dates,
     isPlanning,
-    amounts,
+    ...reckoned,
     events,
     clauses: sentenceOf({
       piece,

@@ -1,4 +1,17 @@
+import { readFile } from 'node:fs/promises';
+import type { Page } from '@playwright/test';
+import { strFromU8, unzipSync } from '../node_modules/fflate/esm/index.mjs';
 import { expect, test } from './journey.ts';
+
+const typed = async (page: Page, label: string, value: string) => {
+  const field = page.getByRole('textbox', { name: label, exact: true }).first();
+  await field.fill(value);
+  await field.press('Enter');
+};
+const picked = async (page: Page, label: string, option: string) => {
+  await page.getByRole('combobox', { name: label, exact: true }).first().click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+};
 
 test('a thing is put on the shelf by one line, corrected, and taken off again by undo', async ({ page }) => {
   await page.goto('/shelf');
@@ -103,11 +116,119 @@ test('what is to be bought stands by its day, in packs, and ticked off it is on 
   await expect(page.locator('.sg-can')).toHaveCount(2);
 });
 
+test('24 labels lie in three offcuts, and their cut files lie where the amounts lay them', async ({ page }) => {
+  await page.goto('/pieces/demo-drawers/surface');
+  await picked(page, 'Made of', 'porcelain enamel');
+  await expect(page.locator('.sg-sentence')).toContainText('removable film left on');
+  await expect(page.locator('.sg-sentence')).toContainText('3 offcuts');
+  await page.goto('/pieces/demo-drawers/amounts');
+  const film = page.getByRole('region', { name: 'removable film' });
+  await expect(film).toContainText('3 offcuts of removable film, white. Enough is there.');
+  await expect(film.locator('.sg-strip')).toHaveCount(3);
+  await expect(film.locator('.sg-strip-piece')).toHaveCount(24);
+  const sizes = (await film.locator('.sg-strip figcaption').allTextContents())
+    .map((text) => /offcut: (\d+) mm × (\d+) mm/.exec(text)!.slice(1).join(' '))
+    .sort();
+
+  await page.goto('/pieces/demo-drawers/artwork');
+  await expect(page.getByText(/^Cut from: removable film, white, offcut of/)).toBeVisible();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Cut files, SVG', exact: true }).click(),
+  ]);
+  const files = unzipSync(new Uint8Array(await readFile((await download.path())!)));
+  const pages = Object.values(files)
+    .map((content) => /width="([\d.]+)mm" height="([\d.]+)mm"/.exec(strFromU8(content))!.slice(1).map(Number).join(' '))
+    .sort();
+  expect(pages).toEqual(sizes);
+});
+
+test('flasks under a flood coat: two parts in two cups, each at its hour, and the area stays through a way out', async ({
+  page,
+}) => {
+  await page.goto('/pieces/demo-flasks/artwork');
+  for (const [label, value] of [
+    ['Across the top rim', '62'],
+    ['Across the foot', '74'],
+    ['or upright', '190'],
+  ] as const) {
+    const field = page.getByRole('textbox', { name: label, exact: true });
+    await field.fill(value);
+    await field.press('Enter');
+  }
+  await page.getByText('213.6 mm × 190.1 mm, laid flat').waitFor();
+  await page.goto('/pieces/demo-flasks/surface');
+  await page.getByLabel('How many alike').fill('2');
+  await page.getByLabel('How many alike').press('Enter');
+  await expect(page.getByText('Night-watch flasks · 2 alike')).toBeVisible();
+  await page.goto('/pieces/demo-flasks/match');
+  await page.getByRole('button', { name: 'Use a turner and warm the workshop to 21 °C' }).click();
+  const flood = page.locator('.sg-candidate').filter({ hasText: 'Cast film, air release under two-part flood epoxy' });
+  await flood.getByRole('button').first().click();
+  await expect(page.locator('.sg-sentence')).toContainText('under two-part flood epoxy');
+  await page.goto('/pieces/demo-flasks/amounts');
+  const epoxy = page.getByRole('region', { name: 'two-part flood epoxy' });
+  await expect(epoxy).toContainText('2 equal mixes by volume, each in a cup of its own, for one piece and one coat');
+  await expect(epoxy.getByText(/^\w{3} \d+ Dec, [\d:]+: Two-part flood epoxy \(group \d of 2, 1 piece\)$/)).toHaveCount(
+    2,
+  );
+  const [hardener, resin] = await epoxy.locator('.sg-cup-parts li').allTextContents();
+  expect(hardener!.replace('hardener', 'resin')).toBe(resin);
+
+  await epoxy.getByRole('button', { name: 'Mix it otherwise' }).click();
+  await typed(page, 'Ratio on the label', '2 : 1');
+  await picked(page, 'Mixed to', 'what is left of hardener');
+  await typed(page, 'Left of hardener', '8');
+  await expect(epoxy.getByRole('alert')).toContainText('8 ml of hardener');
+  await typed(page, 'Left of hardener', '15');
+  await expect(epoxy).toContainText('One mix of 45 ml');
+  // what sets in its cup is not kept
+  await expect(epoxy).toContainText('throw it away once it is hard');
+});
+
+test('a paste is mixed to what is left of its salt, in spoons too, and what is over ages on the shelf', async ({
+  page,
+}) => {
+  await page.goto('/pieces/demo-plaques/amounts');
+  const paste = page.getByRole('region', { name: 'burn paste' });
+  await paste.getByRole('button', { name: 'Mix it otherwise' }).click();
+  await picked(page, 'Mixed to', 'what is left of ammonium chloride');
+  await typed(page, 'Left of ammonium chloride', '12');
+  await expect(paste).toContainText('warm distilled water 99.6 g');
+  await expect(paste).toContainText('ammonium chloride 12 g, inexactly 3.5 level teaspoons');
+  await typed(page, 'Over, kept closed and labelled', '80');
+  await paste.getByRole('button', { name: 'Onto the shelf, mixed today' }).click();
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', 'Undo what is over of burn paste');
+  await page.goto('/shelf?find=burn');
+  await expect(page.getByRole('button', { name: /burn paste, mixed/ })).toContainText('since it was mixed');
+});
+
+test('the price of a plaque with two prices that nobody knows is said to be without them', async ({ page }) => {
+  await page.goto('/pieces/demo-plaques/artwork');
+  await typed(page, 'Clear width', '200');
+  await typed(page, 'Clear height', '200');
+  await expect(page.getByText('200 mm × 200 mm')).toBeVisible();
+  await page.goto('/settings');
+  await typed(page, 'Your rate an hour', '15');
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', 'Undo the rate an hour');
+  await page.goto('/pieces/demo-plaques/amounts');
+  const costs = page.getByRole('region', { name: 'What it costs' });
+  await expect(costs).toContainText('at EUR 15.00 an hour');
+  await expect(costs).toContainText(/EUR [\d.]+ for all 3, EUR [\d.]+ each; too little is known to ask a price/);
+  await expect(costs).toContainText('Without: burn paste, the piece itself, overhead');
+  // once the one is said it is without the other only
+  await page.getByText('Change trims and the board').click();
+  await picked(page, 'The board', 'is there already');
+  await typed(page, 'Price of one', '4.20');
+  await expect(costs).toContainText('EUR 12.60');
+  await expect(costs).toContainText('Without: burn paste, overhead');
+});
+
 test('the price of a piece names what it is without', async ({ page }) => {
   await page.goto('/pieces/demo-chimneys/amounts');
   const costs = page.getByRole('region', { name: 'What it costs' });
   await expect(costs).toContainText('too little is known to ask a price');
-  await expect(costs).toContainText('Without: frost cream, your rate an hour');
+  await expect(costs).toContainText('Without: frost cream, the piece itself, your rate an hour');
   await page.goto('/settings');
   const rate = page.getByLabel('Your rate an hour');
   await rate.fill('15');
@@ -115,7 +236,7 @@ test('the price of a piece names what it is without', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', 'Undo the rate an hour');
   await page.goto('/pieces/demo-chimneys/amounts');
   await expect(costs).toContainText('at EUR 15.00 an hour');
-  await expect(costs).toContainText('Without: frost cream, overhead');
+  await expect(costs).toContainText('Without: frost cream, the piece itself, overhead');
 });
 
 test('the board is sawn to its design, rope comes from the shelf, and both stand in the list of what is to be bought', async ({

@@ -1,5 +1,6 @@
 export { coatNeed, type CoatNeedInput } from './coatNeed.ts';
 export { mixFor, type Mix, type MixInput, type MixPart } from './mixFor.ts';
+export { mixTo, readRatio, spoonsOf, type BenchMix, type MixedTo, type MixTarget } from './mixTo.ts';
 export { scaleRecipe, type Recipe, type RecipeTarget, type ScaledRecipe } from './scaleRecipe.ts';
 export { packsFor, type Pack, type Packs, type PacksInput } from './packsFor.ts';
 export {
@@ -18,6 +19,7 @@ export {
   type StockPiece,
   type StockRest,
 } from '../cut/index.ts';
+export type { CostLine } from './rates.ts';
 export { priceOf, type PriceInput } from './priceOf.ts';
 export {
   amountsByPiece,
@@ -40,7 +42,6 @@ export {
   PLAIN_MONEY,
   toBuy,
   type BuyLine,
-  type CostLine,
   type KnownPack,
   type MoneySettings,
   type PieceCost,
@@ -49,6 +50,6 @@ export type { AmountUnit, Need } from './need.ts';
 export { needsOf } from './needs.ts';
 export { combined } from './ranges.ts';
 export { restsOfStep, takenShares, usesOfStep, type StepRest, type StepUse, type TakingStep } from './uses.ts';
-export { amountsClause, filmLengthOf, neededWords, rangeWords } from './words.ts';
+export { amountsClause, filmLengthOf, neededWords, rangeWords, takenWords } from './words.ts';
 export { boardOf, sawLists, type Board, type Counted, type SawList } from './sawList.ts';
 export type { Taken } from './served.ts';

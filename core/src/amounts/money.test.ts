@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import { plainPiece, type Piece, type Trim } from '../piece/index.ts';
 import { plainCan, type Can } from '../shelf/index.ts';
 import { buyTable, costOf, PLAIN_MONEY, toBuy, type AmountLine, type MoneySettings, type Need } from './index.ts';
 
@@ -50,10 +51,27 @@ const money: MoneySettings = {
   roundTo: 0.5,
 };
 
+/** A piece that is there already and cost nothing. */
+const there = (quantity: number): Piece => ({
+  ...plainPiece('p', 'sign', 'plywood'),
+  quantity,
+  blank: { way: 'given', marginMm: 0, kerfMm: 0, material: 'plank', soldMm: null, soldPrice: 0 },
+});
+const priced = (
+  lines: readonly AmountLine[],
+  cans: readonly Can[],
+  minutes: number,
+  quantity: number,
+  rates: MoneySettings,
+) => {
+  const cost = costOf(there(quantity), lines, cans, minutes, rates);
+  return { ...cost, lines: cost.lines.filter(({ label }) => label !== 'the piece itself') };
+};
+
 describe('what a piece costs', () => {
   test('the share that is used of each can, by the typical figure, and time', () => {
     const line = lineOf(20, { cans: [{ canId: 'a', takes: 40 }], missing: 0 });
-    const { lines, materials, time, costEach, priceEach, without } = costOf([line], [can('a', 100, 9.3)], 24, 1, money);
+    const { lines, materials, time, costEach, priceEach, without } = priced([line], [can('a', 100, 9.3)], 24, 1, money);
     expect(lines).toEqual([{ label: 'craft acrylic', cost: 1.86, why: expect.any(String) }]);
     expect([materials, time, costEach, priceEach, without]).toEqual([1.86, 6, 9.4, 12.5, []]);
   });
@@ -61,15 +79,15 @@ describe('what a piece costs', () => {
   test('of several cans each its share; what is missing as the last of it cost', () => {
     const line = lineOf(20, { cans: [{ canId: 'a', takes: 20 }], missing: 20 });
     const cans = [can('a', 100, 10), can('old', 100, 40, '2025-01-01'), can('new', 100, 20, '2026-06-01')];
-    expect(costOf([line], cans, 0, 1, money).materials).toBe(3);
+    expect(priced([line], cans, 0, 1, money).materials).toBe(3);
   });
 
   test('an unknown price is no 0: it is named, and there is no asking price', () => {
     const line = lineOf(20, { cans: [{ canId: 'a', takes: 40 }], missing: 0, colour: 'white' });
     const known = lineOf(20, { cans: [{ canId: 'b', takes: 40 }], missing: 0 });
-    const cost = costOf([line, known], [{ ...can('a', 100, null), productId: 'x' }, can('b', 100, 5)], 60, 1, money);
+    const cost = priced([line, known], [{ ...can('a', 100, null), productId: 'x' }, can('b', 100, 5)], 60, 1, money);
     expect(cost.lines.map((one) => one.cost)).toEqual([1, 1]);
-    const unpriced = costOf(
+    const unpriced = priced(
       [line, known],
       [can('a', 100, null), { ...can('b', 100, 5), productId: 'x' }],
       60,
@@ -77,7 +95,7 @@ describe('what a piece costs', () => {
       money,
     );
     expect(unpriced).toMatchObject({ materials: 1, priceEach: null, without: ['craft acrylic, white'] });
-    expect(costOf([known], [can('b', 100, 5)], 60, 1, PLAIN_MONEY)).toMatchObject({
+    expect(priced([known], [can('b', 100, 5)], 60, 1, PLAIN_MONEY)).toMatchObject({
       priceEach: null,
       time: null,
       without: ['your rate an hour', 'overhead', 'spoilt pieces', 'the fee of selling', 'a margin'],
@@ -87,16 +105,16 @@ describe('what a piece costs', () => {
   test('what cannot be reckoned is not priced', () => {
     const unsaid = lineOf(20, { need: null, missing: null });
     const partly = lineOf(20, { unknown: [need(1, { need: null })] });
-    const cost = costOf([unsaid, partly], [can('a', 100, 5)], 0, 1, money);
+    const cost = priced([unsaid, partly], [can('a', 100, 5)], 0, 1, money);
     expect(cost.lines.map((one) => one.cost)).toEqual([null, null]);
     // never 0: of what nothing is known there is no cost
-    const nothing = costOf([unsaid], [], 60, 1, PLAIN_MONEY);
+    const nothing = priced([unsaid], [], 60, 1, PLAIN_MONEY);
     expect([nothing.cost, nothing.costEach, nothing.priceEach]).toEqual([null, null, null]);
   });
 
   test('a batch costs its pieces', () => {
     const line = lineOf(20, { cans: [{ canId: 'a', takes: 40 }], missing: 0 });
-    const batch = costOf([line], [can('a', 100, 50)], 240, 10, money);
+    const batch = priced([line], [can('a', 100, 50)], 240, 10, money);
     expect(batch.cost!).toBeCloseTo(10 * batch.costEach!, 0);
     expect(batch.materials).toBe(10);
   });
@@ -147,6 +165,60 @@ describe('what is to be bought', () => {
       'product,colour,missing,packs,price,needed by,for',
       'film,"red, matte",20 cm²,,,,Path signs',
       'craft acrylic,,20 ml,1 × 60 ml,3.00,,Path signs',
+    ]);
+  });
+});
+
+describe('what goes on a piece besides its layers', () => {
+  const trim = (more: Partial<Trim>): Trim => ({
+    id: 't',
+    name: 'jute rope',
+    way: 'length',
+    turns: 1,
+    overlapMm: 0,
+    widthMm: 30,
+    lengthMm: 500,
+    count: 2,
+    kerfMm: 0,
+    soldMm: null,
+    soldPrice: null,
+    ...more,
+  });
+  const bars = (name: string, lengthMm: number, price: number | null, boughtOn = '2026-01-01'): Can => ({
+    ...plainCan(name + boughtOn, { name }),
+    size: { kind: 'bars', lengthMm, count: 1 },
+    price,
+    boughtOn,
+  });
+  const costs = (piece: Partial<Piece>, cans: readonly Can[] = []) =>
+    costOf({ ...there(3), ...piece }, [], cans, 0, money).lines.map(({ label, cost }) => [label, cost]);
+
+  test('costs by its length with its cuts, as it is sold, else as it was bought last', () => {
+    const sold = trim({ soldMm: 2000, soldPrice: 4, kerfMm: 3 });
+    expect(costs({ trims: [sold] })).toContainEqual(['jute rope', 6.04]);
+    const cans = [bars('Jute rope', 10_000, 5), bars('jute rope ', 10_000, 9, '2026-06-01'), bars('hemp', 1000, 1)];
+    expect(costs({ trims: [trim({})] }, cans)).toContainEqual(['jute rope', 2.7]);
+    expect(costs({ trims: [trim({})] }, [bars('hemp', 1000, 1)])).toContainEqual(['jute rope', null]);
+  });
+
+  test('counted things cost by the piece', () => {
+    const hooks = trim({ name: 'hook', way: 'count', count: 2 });
+    const box: Can = { ...plainCan('h', { name: 'hook' }), size: { kind: 'pieces', count: 20 }, price: 8 };
+    expect(costs({ trims: [hooks] }, [box])).toContainEqual(['hook', 2.4]);
+    expect(costs({ trims: [{ ...hooks, soldPrice: 0.5 }] }, [box])).toContainEqual(['hook', 3]);
+    expect(costs({ trims: [hooks] })).toContainEqual(['hook', null]);
+  });
+
+  test('the piece itself is no gift because nobody said what it cost', () => {
+    expect(costs({ blank: null })).toEqual([['the piece itself', null]]);
+    expect(costOf({ ...there(1), blank: null }, [], [], 60, money).priceEach).toBeNull();
+    expect(costs({ blank: { ...there(1).blank!, soldPrice: 7 } })).toEqual([['the piece itself', 21]]);
+    const sawn = { ...there(1).blank!, way: 'sawn' as const, soldMm: 2000, soldPrice: 10 };
+    expect(costs({ blank: sawn })).toEqual([['the piece itself, of plank', null]]);
+    const [part] = there(1).parts;
+    const design = { ...part!.designs[0]!, widthMm: 400, heightMm: 100, scale: 1 };
+    expect(costs({ blank: sawn, parts: [{ ...part!, designs: [design] }] })).toEqual([
+      ['the piece itself, of plank', 6],
     ]);
   });
 });

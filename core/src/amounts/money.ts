@@ -1,11 +1,13 @@
 import { z } from 'zod';
+import type { Piece } from '../piece/index.ts';
 import type { Can, CanSize } from '../shelf/index.ts';
-import { wholeOf } from '../shelf/index.ts';
 import { MS_PER_DAY } from '../units/index.ts';
 import type { AmountLine } from './amountsFor.ts';
 import type { AmountUnit } from './need.ts';
 import { packsFor } from './packsFor.ts';
 import { priceOf } from './priceOf.ts';
+import { CENTS, inCents, rateOf, wholeIn, type CostLine } from './rates.ts';
+import { trimCosts } from './trimCosts.ts';
 
 const percent = (below: number) => z.number('a number in %').min(0, `0 to ${below} %`).max(below, `0 to ${below} %`);
 
@@ -32,14 +34,6 @@ export const PLAIN_MONEY: MoneySettings = {
   roundTo: 0.5,
 };
 
-/** What one line costs by what it uses up. */
-export interface CostLine {
-  readonly label: string;
-  /** Null: a price or an amount is not known. */
-  readonly cost: number | null;
-  readonly why: string;
-}
-
 export interface PieceCost {
   readonly lines: readonly CostLine[];
   /** Of the lines that are known. */
@@ -54,27 +48,6 @@ export interface PieceCost {
   /** What the figures are without: names of lines, and of settings that were not said. */
   readonly without: readonly string[];
 }
-
-const CENTS = 100;
-const inCents = (amount: number): number => Math.round(amount * CENTS);
-
-/** How much of a line's unit a full can holds; null where it is counted otherwise. */
-const wholeIn = (size: CanSize, unit: AmountUnit): number | null => {
-  if (unit === 'mm2') {
-    if (size.kind === 'roll') return size.widthMm * size.lengthMm;
-    if (size.kind === 'sheets') return size.widthMm * size.heightMm * size.count;
-    return size.kind === 'offcut' ? size.widthMm * size.heightMm : null;
-  }
-  const fits = { ml: ['liquid'], cans: ['aerosol'], mm: ['roll', 'bars'], pieces: ['pieces'] } as const;
-  if (!(fits[unit] as readonly string[]).includes(size.kind)) return null;
-  return size.kind === 'bars' ? size.lengthMm * size.count : wholeOf(size);
-};
-
-/** What a unit of a can costs; null where its price or size is not known. */
-const rateOf = ({ price, size }: Can, unit: AmountUnit): number | null => {
-  const whole = size && wholeIn(size, unit);
-  return price !== null && whole ? price / whole : null;
-};
 
 /** What a product that is still to be bought costs a unit: as the last of it did. */
 const lastRate = (productId: string, unit: AmountUnit, cans: readonly Can[]): number | null => {
@@ -119,16 +92,18 @@ const SETTING_WORDS = {
  *
  * What is not known is no 0: it is named, and every total is without it.
  *
+ * @param lines   of the piece by itself
  * @param minutes at the bench for the whole batch
  */
 export const costOf = (
+  piece: Piece,
   lines: readonly AmountLine[],
   cans: readonly Can[],
   minutes: number,
-  quantity: number,
   money: MoneySettings,
 ): PieceCost => {
-  const costs = lines.map((line) => costLine(line, cans));
+  const { quantity } = piece;
+  const costs = [...lines.map((line) => costLine(line, cans)), ...trimCosts(piece, cans)];
   const materials = costs.reduce((sum, { cost }) => sum + inCents(cost ?? 0), 0) / CENTS;
   const unsaid = (Object.keys(SETTING_WORDS) as (keyof typeof SETTING_WORDS)[]).filter((key) => money[key] === null);
   const answer = priceOf({
@@ -142,7 +117,7 @@ export const costOf = (
     roundTo: money.roundTo,
   });
   if (!answer.ok) throw new RangeError(`Figures that fit the settings make no price: ${answer.problems[0]!.given}`);
-  const isKnown = money.ratePerHour !== null || costs.some(({ cost }) => cost !== null);
+  const isKnown = money.ratePerHour !== null || costs.some(({ cost }) => cost !== null && cost > 0);
   return {
     lines: costs,
     materials,

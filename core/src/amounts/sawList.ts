@@ -81,7 +81,7 @@ export const boardOf = ({ parts: [part], blank, name }: Piece): Outcome<{ board:
 };
 
 /** The lengths that a trim takes of one piece. */
-const lengthsOfTrim = (
+export const lengthsOfTrim = (
   piece: Piece,
   trim: Trim,
 ): Outcome<{ lengths: readonly (readonly [name: string, mm: number, count: number])[] }> => {
@@ -160,12 +160,12 @@ const wantedOf = (piece: Piece): { wanted: Wanted[]; problems: Problem[] } => {
   return { wanted, problems };
 };
 
-const alike = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase();
+export const isAlike = (one: string, other: string): boolean => one.trim().toLowerCase() === other.trim().toLowerCase();
 
 /** Lengths on the shelf of a material, each can by itself: leftovers that are paid for already. */
 const leftOf = (material: string, cans: readonly CanAt[]): LengthStock[] =>
   cans.flatMap(({ can, left }): LengthStock[] =>
-    can.size?.kind === 'bars' && left !== null && left >= 1 && can.name !== null && alike(can.name, material)
+    can.size?.kind === 'bars' && left !== null && left >= 1 && can.name !== null && isAlike(can.name, material)
       ? [{ name: can.id, lengthMm: can.size.lengthMm, count: Math.floor(left), price: 0 }]
       : [],
   );
@@ -190,7 +190,7 @@ export const sawLists = (
   const read = pieces.map(wantedOf);
   const all = read.flatMap(({ wanted }) => wanted);
   const materials = all.reduce<Wanted[][]>((groups, one) => {
-    const group = groups.find(([first]) => alike(first!.material, one.material));
+    const group = groups.find(([first]) => isAlike(first!.material, one.material));
     if (group) group.push(one);
     else groups.push([one]);
     return groups;
@@ -237,7 +237,7 @@ export const sawLists = (
       count,
       onShelf: cans.reduce(
         (sum, { can, left }) =>
-          sum + (can.size?.kind === 'pieces' && can.name !== null && alike(can.name, name) ? (left ?? 0) : 0),
+          sum + (can.size?.kind === 'pieces' && can.name !== null && isAlike(can.name, name) ? (left ?? 0) : 0),
         0,
       ),
     })),

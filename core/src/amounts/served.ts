@@ -55,8 +55,8 @@ export class Stores {
 
   /** Cans of a product, in the order in which they are used, without those that are too old to count on; of the one that was chosen that one alone. */
   of(productId: string, canId: string | undefined): readonly CanAt[] {
-    return this.cans.filter(({ can, freshness }) =>
-      canId === undefined ? can.productId === productId && freshness !== 'old' : can.id === canId,
+    return this.cans.filter(({ can, freshness, isOtherMix }) =>
+      canId === undefined ? can.productId === productId && freshness !== 'old' && !isOtherMix : can.id === canId,
     );
   }
 

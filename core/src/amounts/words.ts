@@ -1,5 +1,6 @@
 import type { Range } from '../cut/index.ts';
-import { amountWords } from '../shelf/index.ts';
+import type { Catalogue } from '../materials/index.ts';
+import { amountWords, canName, type Can } from '../shelf/index.ts';
 import type { LengthUnit } from '../units/index.ts';
 import { areaWords } from './areas.ts';
 import type { AmountLine } from './amountsFor.ts';
@@ -21,7 +22,10 @@ export const neededWords = (amount: number, unit: AmountUnit, length: LengthUnit
 /** A need with its range: "223 ml, 145 to 387". */
 export const rangeWords = ({ low, typical, high }: Range, unit: AmountUnit, length: LengthUnit = 'mm'): string => {
   const all = [low, typical, high].map((amount) => neededWords(amount, unit, length)) as [string, string, string];
-  return all[0] === all[2] ? all[1] : `${all[1]}, ${all[0].replace(/ [a-z²]+$/, '')} to ${all[2]}`;
+  if (all[0] === all[2]) return all[1];
+  const [from, to] = [all[0], all[2]].map((words) => / (.+)$/.exec(words)?.[1]);
+  // what is said in the same unit names it once
+  return `${all[1]}, ${from === to ? all[0].replace(/ .+$/, '') : all[0]} to ${all[2]}`;
 };
 
 /** How much roll a line of film takes, mm; null where it is not laid out yet. */
@@ -47,4 +51,25 @@ export const amountsClause = (lines: readonly AmountLine[], length: LengthUnit =
   ].filter((words) => words !== false);
   if (!said.length) return null;
   return `${said.join(', ')}${lines.some(({ unknown }) => unknown.length) ? ' and more' : ''}`;
+};
+
+/** What cans give to a line, in words: so much of each, offcuts counted. */
+export const takenWords = (
+  { cans: taken, unit }: Pick<AmountLine, 'cans' | 'unit'>,
+  cans: readonly Can[],
+  catalogue: Catalogue,
+  length: LengthUnit = 'mm',
+): string => {
+  const offcuts = new Map<string, number>();
+  const others: string[] = [];
+  for (const { canId, takes } of taken) {
+    const can = cans.find(({ id }) => id === canId);
+    const name = can ? canName(can, catalogue) : 'the shelf';
+    if (can?.size?.kind === 'offcut') offcuts.set(name, (offcuts.get(name) ?? 0) + 1);
+    else if (can?.size?.kind === 'roll' && unit === 'mm2')
+      others.push(`${neededWords(takes / can.size.widthMm, 'mm', length)} of ${name}`);
+    else others.push(`${neededWords(takes, unit, length)} of ${name}`);
+  }
+  const counted = [...offcuts].map(([name, count]) => `${count === 1 ? 'an offcut' : `${count} offcuts`} of ${name}`);
+  return [...counted, ...others].join(', ');
 };

@@ -37,6 +37,8 @@ export const UNITS = [
   'ranks',
   'weight',
   'ml',
+  'g',
+  'g/ml',
   's',
 ] as const;
 export type FigureUnit = (typeof UNITS)[number];
@@ -367,7 +369,16 @@ export const productSchema = z.strictObject({
   mix: z
     .strictObject({
       by: z.enum(['volume', 'weight']),
-      parts: z.array(z.strictObject({ name: text, share: figureIn('parts') })).min(2),
+      parts: z
+        .array(
+          z.strictObject({
+            name: text,
+            share: figureIn('parts'),
+            /** Of a powder as it lies loose in a spoon. */
+            bulk: figureIn('g/ml').optional(),
+          }),
+        )
+        .min(2),
     })
     .optional(),
   /**
@@ -655,6 +666,9 @@ export const catalogueSchema = z.strictObject({
     thinPaste: figureIn('µm'),
     /** The least of a part that can be measured well. */
     leastPart: figureIn('ml'),
+    leastWeighed: figureIn('g'),
+    /** A level teaspoon. */
+    spoon: figureIn('ml'),
     /** Transfer tape, and painter's tape with its paper, beyond what lies under them. */
     tapeMargin: figureIn('mm'),
     holdTapeMargin: figureIn('mm'),

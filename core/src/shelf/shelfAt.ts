@@ -18,10 +18,12 @@ export interface CanAt {
   /** Counted from opening, or unopened from buying; the least that it can be where only that is known. Null: nobody knows. */
   readonly ageMonths: number | null;
   /** What the age counts from. */
-  readonly agesFrom: 'opening' | 'buying' | 'saying' | null;
+  readonly agesFrom: 'opening' | 'buying' | 'saying' | 'mixing' | null;
   /** How long it keeps, months; null: it does not spoil, or nobody knows the product. */
   readonly keeps: Figure | null;
   readonly freshness: Freshness;
+  /** Something that the crafter mixed of it, and that is no longer what the label speaks of: it is taken only where it is chosen. */
+  readonly isOtherMix: boolean;
 }
 
 const DAYS_PER_MONTH = 365.25 / 12;
@@ -53,7 +55,11 @@ const leftOf = (
   return { left, isOverdrawn };
 };
 
-const ageOf = ({ isOpen, openedOn, boughtOn, aged }: Can, day: string): Pick<CanAt, 'ageMonths' | 'agesFrom'> => {
+const ageOf = (
+  { isOpen, openedOn, boughtOn, aged, mixedOn }: Can,
+  day: string,
+): Pick<CanAt, 'ageMonths' | 'agesFrom'> => {
+  if (mixedOn !== null) return { ageMonths: monthsBetween(mixedOn, day), agesFrom: 'mixing' };
   const opened = openedOn !== null && openedOn <= day.slice(0, 10) ? monthsBetween(openedOn, day) : null;
   if (opened !== null && isOpen !== 'no') return { ageMonths: opened, agesFrom: 'opening' };
   // opened nobody knows when: not before it was bought
@@ -75,7 +81,9 @@ export const canAt = (can: Can, uses: readonly CanUse[], day: string, catalogue:
   const { left, isOverdrawn } = leftOf(can, uses, day);
   const whole = can.size ? wholeOf(can.size) : null;
   const product = can.productId === null ? undefined : catalogue.productById.get(can.productId);
-  const keeps = product?.shelf ?? null;
+  // what was mixed of it keeps as long as the product only where that is what it is: a paste of one's own
+  const isOtherMix = can.mixedOn !== null && (!product?.mix || product.potLife !== undefined);
+  const keeps = isOtherMix ? null : (product?.shelf ?? null);
   const age = ageOf(can, day);
   return {
     can,
@@ -86,7 +94,8 @@ export const canAt = (can: Can, uses: readonly CanUse[], day: string, catalogue:
     isOpen: can.openedOn !== null && can.openedOn > day.slice(0, 10) ? 'no' : can.isOpen,
     ...age,
     keeps,
-    freshness: freshnessOf(age.ageMonths, keeps),
+    freshness: isOtherMix ? 'unknown' : freshnessOf(age.ageMonths, keeps),
+    isOtherMix,
   };
 };
 
@@ -126,8 +135,8 @@ export const shelfAt = (cans: readonly Can[], uses: readonly CanUse[], day: stri
       (one.can.id < other.can.id ? -1 : 1),
   );
   const freshest = new Map<string, InStock>();
-  for (const { can, isEmpty, ageMonths } of all) {
-    if (can.productId === null || isEmpty) continue;
+  for (const { can, isEmpty, isOtherMix, ageMonths } of all) {
+    if (can.productId === null || isEmpty || isOtherMix) continue;
     const held = freshest.get(can.productId);
     if (!held || (held.ageMonths ?? Infinity) > (ageMonths ?? Infinity))
       freshest.set(can.productId, { productId: can.productId, ageMonths });

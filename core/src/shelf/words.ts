@@ -11,9 +11,11 @@ const plain = (value: number): string => String(Number(value.toPrecision(3)));
 const millilitres = (ml: number): string => (ml >= ML_PER_L ? `${plain(ml / ML_PER_L)} l` : `${plain(ml)} ml`);
 const grams = (g: number): string => (g >= 1000 ? `${plain(g / 1000)} kg` : `${plain(g)} g`);
 const many = (count: number, one: string, several: string): string => `${plain(count)} ${count === 1 ? one : several}`;
-/** Long lengths as a roll is sold: in metres; in inches where those are chosen. */
+/** Long lengths as a roll is sold: in metres, short ones in mm; in inches where those are chosen. */
 const longLength = (lengthMm: number, unit: LengthUnit): string =>
-  unit === 'in' ? formatLength(lengthMm, 'in') : `${plain(lengthMm / MM_PER_M)} m`;
+  unit === 'in' || (lengthMm > 0 && lengthMm < MM_PER_M / 10)
+    ? formatLength(Math.ceil(lengthMm - 1e-9), unit)
+    : `${plain(lengthMm / MM_PER_M)} m`;
 
 /** An amount of a thing in the words of its kind. */
 const AMOUNTS: Readonly<Record<CanKind, (amount: number, unit: LengthUnit) => string>> = {
@@ -81,7 +83,12 @@ const ageIn = (months: number): string => {
 /** How old it is, from what, and what that means. */
 export const ageWords = ({ ageMonths, agesFrom, keeps, freshness, isOpen }: CanAt): string => {
   if (ageMonths === null) return keeps ? 'age not known: try it first' : 'age not known';
-  const from = { opening: ' since it was opened', buying: ' since it was bought', saying: ' at least' }[agesFrom!];
+  const from = {
+    opening: ' since it was opened',
+    buying: ' since it was bought',
+    saying: ' at least',
+    mixing: ' since it was mixed',
+  }[agesFrom!];
   const since = agesFrom === 'buying' && isOpen === 'yes' ? `${from}, opened nobody knows when` : from;
   return `${ageIn(ageMonths)}${since}${keeps ? `: ${FRESHNESS_WORDS[freshness]}` : ''}`;
 };

@@ -27,12 +27,20 @@ export const judgingOf = ({ settings, overrides, ownProducts, trials }: Bench): 
 
 const JUDGED_FOR_MS = 5 * 60_000;
 
-/** What an answer depends on: the brief without the stack that was settled on. */
-const asked = (brief: Brief | null) =>
-  brief && {
-    ...brief,
-    part: { ...brief.part, area: null, cans: [], stack: null, stackIsOwn: false, judgedBy: null } satisfies Part,
-  };
+/** What of a part no answer depends on, as it is asked: the stack that was settled on, its cans, and how large the piece is. */
+const UNASKED = { area: null, cans: [], stack: null, stackIsOwn: false, judgedBy: null } satisfies Partial<Part>;
+
+/** What an answer depends on. */
+const asked = (brief: Brief | null) => brief && { ...brief, part: { ...brief.part, ...UNASKED } };
+
+/** A part as an answer changes it, with what was not asked as it is. */
+export const withUnasked = (changed: Part, own: Part): Part => ({
+  ...changed,
+  ...(Object.fromEntries(Object.keys(UNASKED).map((key) => [key, own[key as keyof typeof UNASKED]])) as Pick<
+    Part,
+    keyof typeof UNASKED
+  >),
+});
 
 /** The answer for a brief; the last one stays on the screen until the new one is there, and stale ones are dropped by their key. */
 export const useMatch = (brief: Brief | null, judging: Judging | null) =>

@@ -8,6 +8,7 @@ import {
   neededWords,
   rangeWords,
   shelfAt,
+  takenWords,
   type AmountLine,
 } from '@sgraffa/core';
 import { useBench } from '../../store/bench.ts';
@@ -19,6 +20,7 @@ import type { PieceModel } from '../piece/usePieceModel.ts';
 import { CupPart } from './CupPart.tsx';
 import { FilmPart } from './FilmPart.tsx';
 import { LevelPart } from './LevelPart.tsx';
+import { MixPart } from './MixPart.tsx';
 
 /** Where a need comes from: what it is worked out from, layer by layer. */
 const Because = ({ line }: { line: AmountLine }) => {
@@ -127,18 +129,9 @@ const Served = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
   const { catalogue, settings, now } = model;
   const { unit, missing, cans, by } = line;
   const length = settings.length;
-  const nameOf = (id: string) => {
-    const can = bench?.shelf.cans.find((one) => one.id === id);
-    return can ? canName(can, catalogue) : 'the shelf';
-  };
   return (
     <p>
-      {cans.length > 0 && (
-        <>
-          From the shelf:{' '}
-          {cans.map(({ canId, takes }) => `${neededWords(takes, unit, length)} of ${nameOf(canId)}`).join(', ')}.{' '}
-        </>
-      )}
+      {cans.length > 0 && <>From the shelf: {takenWords(line, bench?.shelf.cans ?? [], catalogue, length)}. </>}
       {missing !== null && missing > 0 && (
         <strong className="sg-tobuy">
           To buy: {neededWords(missing, unit, length)}
@@ -154,7 +147,6 @@ const Served = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
 export const LinePart = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
   const { settings } = model;
   const { name, colour, need, unit, unknown, isGuess, layout } = line;
-  const mix = line.needs.find((one) => one.mix)?.mix;
   const labels = [...new Set(line.needs.map(({ label }) => label))].join(', ');
   return (
     <section className="sg-amount" aria-label={`${name}${colour ? `, ${colour}` : ''}`}>
@@ -175,7 +167,10 @@ export const LinePart = ({ line, model }: { line: AmountLine; model: PieceModel 
       </header>
       {need && (unit === 'ml' || unit === 'cans') && <LevelPart line={line} model={model} />}
       {layout && <FilmPart layout={layout} model={model} />}
-      {mix && <CupPart mix={mix} />}
+      {line.needs.map((one) => (
+        <CupPart key={one.operationId} need={one} model={model} />
+      ))}
+      <MixPart line={line} model={model} />
       {unknown.map(({ operationId, label, because }) => (
         <p key={operationId}>
           {need ? `Without ${label}: ${because[0]!.words}.` : `${capitalised(because[0]!.words)}.`}

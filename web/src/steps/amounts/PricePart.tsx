@@ -12,7 +12,7 @@ export const PricePart = ({ lines, model }: { lines: readonly AmountLine[]; mode
   if (!bench) return null;
   const { money } = settings;
   const { quantity } = piece;
-  const cost = costOf(lines, bench.shelf.cans, plan?.handsOnMinutes ?? 0, quantity, money);
+  const cost = costOf(piece, lines, bench.shelf.cans, plan?.handsOnMinutes ?? 0, money);
   const inMoney = (amount: number) => moneyWords(amount, money.currency);
   const without = [...cost.without, ...(plan ? [] : ['the time, which is not planned'])];
   return (

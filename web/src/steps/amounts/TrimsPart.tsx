@@ -73,6 +73,17 @@ const SoldFields = ({
   </>
 );
 
+const PriceField = ({ price, onChange }: { price: number | null; onChange: (price: number | null) => void }) => (
+  <QuantityInput
+    label="Price of one"
+    value={price}
+    range={rangeOf(shape.soldPrice.unwrap())}
+    format={String}
+    parse={readMoney}
+    onChange={onChange}
+  />
+);
+
 const TrimFields = ({ trim, set, drop }: { trim: Trim; set: (patch: Partial<Trim>) => void; drop: () => void }) => {
   const length = (label: string, key: 'overlapMm' | 'widthMm' | 'lengthMm' | 'kerfMm') => (
     <LengthInput
@@ -119,6 +130,7 @@ const TrimFields = ({ trim, set, drop }: { trim: Trim; set: (patch: Partial<Trim
           required
         />
       )}
+      {trim.way === 'count' && <PriceField price={trim.soldPrice} onChange={(soldPrice) => set({ soldPrice })} />}
       {trim.way !== 'count' && (
         <>
           {length('A cut takes away', 'kerfMm')}
@@ -197,8 +209,12 @@ export const TrimsPart = ({ model }: { model: PieceModel }) => {
             ]}
             value={piece.blank?.way ?? null}
             placeholder="not said"
-            onChange={(way) => way && setBlank({ way: way as Blank['way'] })}
+            // the price of one piece is none of a length of board
+            onChange={(way) => way && setBlank({ way: way as Blank['way'], soldMm: null, soldPrice: null })}
           />
+          {piece.blank?.way === 'given' && (
+            <PriceField price={piece.blank.soldPrice} onChange={(soldPrice) => setBlank({ soldPrice })} />
+          )}
           {piece.blank?.way === 'sawn' && (
             <>
               <LengthInput

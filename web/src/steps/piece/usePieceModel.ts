@@ -32,7 +32,7 @@ import { sentenceOf, type Clause } from '../../ui/sentence.ts';
 import { limitsOf } from '../../ui/workedOut.ts';
 import { useAmountsOf } from '../../workers/amountsClient.ts';
 import { usePlannedWeek, type PlannedWeek } from '../../workers/planClient.ts';
-import { briefOf, judgingOf, useJudged, useMatch, type Judging } from '../../workers/matchClient.ts';
+import { briefOf, judgingOf, useJudged, useMatch, withUnasked, type Judging } from '../../workers/matchClient.ts';
 
 /** Everything that the courses of one piece show, worked out once. */
 export interface PieceModel {
@@ -216,8 +216,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     changePiece,
     takeBrief: (changed, name) => {
       // the stack stays until Match has answered; where it is the crafter's own, for good
-      const { stack: layers, stackIsOwn, judgedBy } = part;
-      const edit = withPart(over(part, { ...changed.part, stack: layers, stackIsOwn, judgedBy }));
+      const edit = withPart(over(part, withUnasked(changed.part, part)));
       if (JSON.stringify(changed.workshop) === JSON.stringify(brief.workshop)) changePiece(edit, name);
       else {
         const { stock: _, ...workshop } = changed.workshop;

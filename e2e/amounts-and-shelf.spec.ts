@@ -116,6 +116,22 @@ test('what is to be bought stands by its day, in packs, and ticked off it is on 
   await expect(page.locator('.sg-can')).toHaveCount(2);
 });
 
+test('what is ordered delays the step that takes it, until it is here', async ({ page }) => {
+  await page.goto('/shelf?find=stencil');
+  await page.locator('.sg-can-line').click();
+  await page.getByRole('button', { name: 'adhesive stencil film is ordered: the day on which it comes' }).click();
+  await page.getByRole('button', { name: 'Next month' }).click();
+  await page.getByRole('button', { name: '15 December 2026', exact: true }).click();
+  await expect(page.locator('.sg-can-line')).toContainText('comes Tue 15 Dec');
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', /the coming/);
+  await page.goto('/pieces/demo-plaques/plan');
+  await expect(page.getByText('adhesive stencil film, which comes on 15 Dec').first()).toBeVisible();
+  await page.goto('/shelf?find=stencil');
+  await page.locator('.sg-can-line').click();
+  await page.getByRole('button', { name: 'It is here' }).click();
+  await expect(page.locator('.sg-can-line')).not.toContainText('comes');
+});
+
 test('24 labels lie in three offcuts, and their cut files lie where the amounts lay them', async ({ page }) => {
   await page.goto('/pieces/demo-drawers/surface');
   await picked(page, 'Made of', 'porcelain enamel');

@@ -49,7 +49,7 @@ export const trimCosts = (piece: Piece, cans: readonly Can[]): CostLine[] => {
   });
   if (blank?.way !== 'sawn')
     return [
-      blank?.soldPrice == null
+      blank === null || blank.soldPrice === null
         ? { label: BOARD, cost: null, why: 'what it costs was not said' }
         : line(BOARD, quantity, blank.soldPrice, ''),
       ...costs,

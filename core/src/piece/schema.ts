@@ -387,7 +387,14 @@ export const workshopSchema = z.strictObject({
   bed: z.strictObject({ widthMm: millimetres, lengthMm: millimetres }).nullable().default(null),
   /** What is on the shelf and how old the freshest of it is, months; null: nobody knows. What is not named will be bought, and is fresh. */
   stock: z
-    .array(z.strictObject({ productId: z.string().min(1), ageMonths: bounded(0, 1200, 'months').nullable() }))
+    .array(
+      z.strictObject({
+        productId: z.string().min(1),
+        ageMonths: bounded(0, 1200, 'months').nullable(),
+        /** When the first of it comes, where none is there yet. */
+        arrivesOn: z.iso.date('a date such as 2026-12-04').optional(),
+      }),
+    )
     .max(10_000, 'at most 10000 products')
     .default([]),
   temperatureC: bounded(-30, 50, '°C'),

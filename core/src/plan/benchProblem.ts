@@ -15,7 +15,7 @@ import { verdictOfPiece, type StackVerdict } from './asked.ts';
 import { benchProblemSchema, type BenchProblem } from './bench/problem.ts';
 import { BenchCalendars, CRAFTER } from './calendars.ts';
 import { workshopFor, type Shelf } from '../shelf/index.ts';
-import { freeWindows, type BenchHours, type FreeWindow } from './hours.ts';
+import { endOfDay, freeWindows, type BenchHours, type FreeWindow } from './hours.ts';
 import { withKept, type KeptLag } from './keptLags.ts';
 import { OutdoorDrying, wholeMinutes } from './outdoorDrying.ts';
 import { withOverdue } from './overdue.ts';
@@ -189,11 +189,18 @@ class Poser {
       id,
       item: piece.id,
       duration: step.minutes,
-      inside: this.insideOf(step, product, release + step.notBefore),
+      inside: this.insideOf(step, product, Math.max(release + step.notBefore, this.arrivalOf(placed))),
       dry: main ? this.dryOf(placed, main.stage, main.time.high) : 0,
       uses: this.usesOf(step),
       ...(step.divisible && !isOutdoors(step) && step.minutes > this.calendars.longest ? { splittable: true } : {}),
     });
+  }
+
+  /** The minute from which what a step takes is there; what was done had it. */
+  private arrivalOf({ step: { arrives }, doneAt }: Placed): number {
+    return arrives && doneAt === undefined
+      ? Math.max(0, this.calendars.minuteOf(endOfDay(arrives.on, this.context.zone)))
+      : 0;
   }
 
   /** How long a stage takes after a step, by when it is laid where it dries outdoors. */
@@ -204,8 +211,9 @@ class Poser {
     return this.drying.minutes(product, stage, laid) ?? wholeMinutes(indoors);
   }
 
-  /** What was done keeps its time; what was moved keeps its start, as far as that still lies ahead. */
-  private addFacts({ step, id, piece, doneAt }: Placed): void {
+  /** What was done keeps its time; what was moved keeps its start, as far as that still lies ahead, and what it takes is there. */
+  private addFacts(placed: Placed): void {
+    const { step, id, piece, doneAt } = placed;
     if (doneAt !== undefined) {
       this.done[id] = this.factMinute(doneAt) - step.minutes;
       return;
@@ -213,7 +221,7 @@ class Poser {
     const pin = piece.pins.find(({ stepId }) => stepId === step.id);
     if (!pin) return;
     const minute = this.calendars.minuteOf(pin.at);
-    if (minute >= 0 && !this.isLoose(piece)) this.pins[id] = minute;
+    if (minute >= this.arrivalOf(placed) && !this.isLoose(piece)) this.pins[id] = minute;
     else this.dropped.push(id);
   }
 

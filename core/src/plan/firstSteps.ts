@@ -1,7 +1,7 @@
 import type { Figure, Product, Stage, Try } from '../materials/index.ts';
 import { dryTime, type Climate, type CoatConditions } from '../dry/index.ts';
 import type { AskedFirst } from './asked.ts';
-import { plainStep, type Lag, type Step } from './step.ts';
+import { arrivalOf, plainStep, type Lag, type Step } from './step.ts';
 import { sum } from './work.ts';
 import { sentences, spanWords, type Scene } from './words/index.ts';
 
@@ -74,6 +74,7 @@ const stepsOfOne = (
     needs: tried ? tried.needs.map((need) => named(need, product, scene)) : [],
     hazards: tried ? hazards(product) : [],
     air: tried ? (product?.air ?? 'room') : 'room',
+    arrives: tried ? arrivalOf([product], scene.workshop) : null,
   };
   if (!wait) return [{ ...done, looksRight: gate.held, gate }];
   const lag: Lag = { ...wait, from: done.id, why: `the try of ${product?.name ?? 'it'} can be judged` };

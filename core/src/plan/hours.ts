@@ -24,6 +24,9 @@ const instantOf = (date: Temporal.PlainDate, time: string, zone: string): number
     ? date.add({ days: 1 }).toZonedDateTime(zone).epochMilliseconds
     : date.toZonedDateTime({ timeZone: zone, plainTime: Temporal.PlainTime.from(time) }).epochMilliseconds;
 
+/** When a day is over, ms: of what comes on it nobody knows the hour. */
+export const endOfDay = (date: string, zone: string): number => instantOf(Temporal.PlainDate.from(date), '24:00', zone);
+
 const dayOf = (instant: number, zone: string): Temporal.PlainDate =>
   Temporal.Instant.fromEpochMilliseconds(instant).toZonedDateTimeISO(zone).toPlainDate();
 

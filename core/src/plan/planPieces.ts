@@ -1,5 +1,5 @@
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
-import { formatDuration, MINUTES_PER_DAY, MINUTES_PER_HOUR, MS_PER_MINUTE } from '../units/index.ts';
+import { formatDuration, MINUTES_PER_DAY, MINUTES_PER_HOUR, MS_PER_DAY, MS_PER_MINUTE } from '../units/index.ts';
 import type { Piece } from '../piece/index.ts';
 import { planBench, type BenchPlan } from './bench/planBench.ts';
 import {
@@ -12,6 +12,7 @@ import {
 } from './benchProblem.ts';
 import type { Plan, PlannedStep } from './plan.ts';
 import type { StackVerdict } from './asked.ts';
+import { endOfDay } from './hours.ts';
 import { GRID_MINUTES, type Keep, type Lag, type Step } from './step.ts';
 import { spanWords } from './words/index.ts';
 import { coveredUntil } from './weather.ts';
@@ -58,11 +59,14 @@ export interface WeekPlan {
   readonly isProven: boolean;
   /** Steps that the finish hangs on, first to last, each with what it waited for. */
   readonly limits: readonly LimitingStep[];
-  /** Moved steps whose time has passed: planned like any other. */
+  /** Moved steps whose time has passed, or comes before what they take: planned like any other. */
   readonly droppedPins: readonly { readonly pieceId: string; readonly stepId: string }[];
   /** By piece: windows after a done coat that can no longer be met, and gaps longer than what came before keeps; it is dated without them. */
   readonly missed: Readonly<Record<string, readonly Problem[]>>;
 }
+
+const dateWords = (date: string): string =>
+  new Date(date).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
 
 const iso = (instant: number): string => new Date(instant).toISOString();
 const SEED = 1;
@@ -183,13 +187,22 @@ class Dater {
       maybe = this.readyAfter(lag, spans, (time) => time.typical);
     }
     for (const id of step.after) ready = Math.max(ready, spans.get(id)?.end ?? ready);
+    const there = step.arrives && endOfDay(step.arrives.on, this.context.zone);
+    if (there !== null && there > ready) {
+      ready = there;
+      why = `${step.arrives!.what}, which comes on ${dateWords(step.arrives!.on)}`;
+      maybe = null;
+    }
     const maybeFrom = maybe === null || maybe >= start ? null : iso(maybe);
-    if (start - ready <= 2 * GRID_MINUTES * MS_PER_MINUTE) return { waitedFor: why, maybeFrom };
-    if (isOutdoors) return { waitedFor: 'weather fit for work outdoors', maybeFrom };
+    // what comes by post is named, whatever else is waited for after it
+    const said = (then: string) => ({ waitedFor: there === ready ? `${why}, then ${then}` : then, maybeFrom });
+    if (start - ready <= (there === ready ? MS_PER_DAY : 2 * GRID_MINUTES * MS_PER_MINUTE))
+      return { waitedFor: why, maybeFrom };
+    if (isOutdoors) return said('weather fit for work outdoors');
     const isFree = this.posed.free.some(
       (window) => window.start <= ready && ready + step.minutes * MS_PER_MINUTE <= window.end,
     );
-    return { waitedFor: isFree ? 'other work at the bench' : 'your next free hours', maybeFrom };
+    return said(isFree ? 'other work at the bench' : 'your next free hours');
   }
 
   private readyAfter(

@@ -1,4 +1,5 @@
 import type { Figure, Product, Stage } from '../materials/index.ts';
+import type { Workshop } from '../piece/index.ts';
 import type { Problem } from '../problem/index.ts';
 
 /** A gap that a step must keep to an earlier one, counted from that step's end. */
@@ -79,6 +80,8 @@ export interface Step {
   readonly keeps: readonly Keep[];
   /** Minutes after the piece may be begun before which it does not begin: an older coat is not ready yet. */
   readonly notBefore: number;
+  /** What it takes that is ordered and comes on a day; null where all of it is there. It is not begun before the day after. */
+  readonly arrives: { readonly on: string; readonly what: string } | null;
   /** How long it turns on the turner after it is laid; null where it does not. */
   readonly turns: Figure | null;
   /** Minutes after its end until the coat it lays can be handled; null where it lays none. */
@@ -122,6 +125,7 @@ export const plainStep = (
   lags: [],
   keeps: [],
   notBefore: 0,
+  arrives: null,
   turns: null,
   firm: null,
   coatOf: null,
@@ -130,3 +134,15 @@ export const plainStep = (
   places: [],
   ...step,
 });
+
+/** What of products comes last, where one of them is not there yet. */
+export const arrivalOf = (
+  products: readonly (Product | undefined)[],
+  { stock }: Pick<Workshop, 'stock'>,
+): Step['arrives'] =>
+  products
+    .flatMap((product) => {
+      const on = stock.find(({ productId }) => productId === product?.id)?.arrivesOn;
+      return product && on !== undefined ? [{ on, what: product.name }] : [];
+    })
+    .reduce<Step['arrives']>((last, one) => (last && last.on >= one.on ? last : one), null);

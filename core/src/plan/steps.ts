@@ -23,7 +23,7 @@ import { firstSteps } from './firstSteps.ts';
 import { keepOf, keptBy } from './keeps.ts';
 import { keyOf, waitsOf, type LastCoat } from './lagsOf.ts';
 import { mixingOf } from './mixing.ts';
-import { plainStep, stepIdOf, type Lag, type Step } from './step.ts';
+import { arrivalOf, plainStep, stepIdOf, type Lag, type Step } from './step.ts';
 import { isCoat, workFigure } from './waits.ts';
 import {
   cutWords,
@@ -217,6 +217,13 @@ class StepList {
       after: isCut ? [...front, cutIdOf(chief)] : front,
       lags: all,
       notBefore: asked.before,
+      arrives: arrivalOf(
+        // what was cut is there
+        draft.operations.map((one) =>
+          isCut && one === chief ? undefined : productFor(one, scene.operations, scene.catalogue),
+        ),
+        scene.workshop,
+      ),
       turns: isTurned(product, scene) && chief.op === 'apply' ? (product?.dry.touch ?? null) : null,
       firm,
       coatOf: chief.op === 'apply' && product && isCoat(chief) ? product.id : null,
@@ -301,6 +308,7 @@ class StepList {
         eachMinutes: Math.ceil((perPiece.typical - setUp) * 2) / 2,
         pieces: many,
       }),
+      arrives: arrivalOf([product], scene.workshop),
       needs: words.needs,
       looksRight: words.looksRight,
       after: this.gates,

@@ -104,7 +104,25 @@ export interface InStock {
   readonly productId: string;
   /** Null: nobody knows. */
   readonly ageMonths: number | null;
+  /** When the first of it comes, where all of it is ordered and not there yet. */
+  readonly arrivesOn?: string | undefined;
 }
+
+/** What two cans of a product are together: as old as the fresher, there as soon as the first. */
+export const stockTogether = (one: InStock | undefined, can: InStock): InStock => {
+  if (!one) return can;
+  const arrivesOn =
+    one.arrivesOn === undefined || can.arrivesOn === undefined ? undefined : [one.arrivesOn, can.arrivesOn].sort()[0];
+  const { productId, ageMonths } = (one.ageMonths ?? Infinity) > (can.ageMonths ?? Infinity) ? can : one;
+  return { productId, ageMonths, ...(arrivesOn === undefined ? {} : { arrivesOn }) };
+};
+
+/** What one can is in the stock. */
+export const inStock = ({ can: { arrivesOn }, ageMonths }: CanAt, productId: string): InStock => ({
+  productId,
+  ageMonths,
+  ...(arrivesOn === null ? {} : { arrivesOn }),
+});
 
 /** The shelf on a day. */
 export interface ShelfAt {
@@ -135,11 +153,10 @@ export const shelfAt = (cans: readonly Can[], uses: readonly CanUse[], day: stri
       (one.can.id < other.can.id ? -1 : 1),
   );
   const freshest = new Map<string, InStock>();
-  for (const { can, isEmpty, isOtherMix, ageMonths } of all) {
-    if (can.productId === null || isEmpty || isOtherMix) continue;
-    const held = freshest.get(can.productId);
-    if (!held || (held.ageMonths ?? Infinity) > (ageMonths ?? Infinity))
-      freshest.set(can.productId, { productId: can.productId, ageMonths });
+  for (const one of all) {
+    const { productId } = one.can;
+    if (productId === null || one.isEmpty || one.isOtherMix) continue;
+    freshest.set(productId, stockTogether(freshest.get(productId), inStock(one, productId)));
   }
   return { cans: sorted, stock: [...freshest.values()] };
 };

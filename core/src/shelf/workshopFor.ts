@@ -1,7 +1,7 @@
 import type { BareWorkshop, Piece, Workshop } from '../piece/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import type { Can, CanUse } from './schema.ts';
-import { canAt, shelfAt, type InStock } from './shelfAt.ts';
+import { canAt, inStock, shelfAt, type InStock } from './shelfAt.ts';
 
 /** What is on the shelf, and what was taken from it. */
 export interface Shelf {
@@ -37,19 +37,29 @@ const chosenStock = (
   day: string,
   catalogue: Catalogue,
 ): InStock[] => {
-  const oldest = new Map<string, number | null>();
+  const oldest = new Map<string, InStock>();
   for (const can of cans) {
     if (can.productId === null || !chosen.has(can.id)) continue;
-    const { ageMonths } = canAt(
-      can,
-      uses.filter(({ canId }) => canId === can.id),
-      day,
-      catalogue,
+    const own = inStock(
+      canAt(
+        can,
+        uses.filter(({ canId }) => canId === can.id),
+        day,
+        catalogue,
+      ),
+      can.productId,
     );
     const held = oldest.get(can.productId);
-    oldest.set(can.productId, ageMonths === null || held === null ? null : Math.max(ageMonths, held ?? 0));
+    // it is that one which is laid on: the oldest, and not before the last of them is there
+    const arrivesOn = [held?.arrivesOn, own.arrivesOn]
+      .filter((one) => one !== undefined)
+      .sort()
+      .at(-1);
+    const ageMonths =
+      own.ageMonths === null || held?.ageMonths === null ? null : Math.max(own.ageMonths, held?.ageMonths ?? 0);
+    oldest.set(can.productId, { productId: can.productId, ageMonths, ...(arrivesOn ? { arrivesOn } : {}) });
   }
-  return [...oldest].map(([productId, ageMonths]) => ({ productId, ageMonths }));
+  return [...oldest.values()];
 };
 
 /**

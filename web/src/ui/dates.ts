@@ -44,3 +44,6 @@ export const toLocalField = (instant: string, zone: string): string => inZone(in
 
 /** The day of an instant in the bench's zone, as calendars take it. */
 export const calendarDay = (instant: string, zone: string): string => inZone(instant, zone).format('YYYY-MM-DD');
+
+/** A calendar day that is no instant: "Fri 27 Nov". */
+export const dateWords = (date: string): string => shortDay(`${date}T12:00:00Z`, 'UTC');

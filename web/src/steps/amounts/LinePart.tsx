@@ -12,7 +12,7 @@ import {
   type AmountLine,
 } from '@sgraffa/core';
 import { useBench } from '../../store/bench.ts';
-import { day } from '../../ui/dates.ts';
+import { calendarDay, dateWords, day } from '../../ui/dates.ts';
 import { Drop } from '../../ui/Drop.tsx';
 import { figureWords } from '../../ui/WhereFrom.tsx';
 import { capitalised } from '../../ui/words.ts';
@@ -110,6 +110,13 @@ const Doubtful = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
     const { can, freshness, isEmpty, left } = one;
     if (isEmpty) return [];
     const name = canName(can, catalogue);
+    const { arrivesOn } = can;
+    if (taken.has(can.id) && arrivesOn !== null) {
+      const isLate = line.by !== null && calendarDay(line.by, settings.zone) <= arrivesOn;
+      return [
+        `${name} is ordered and comes on ${dateWords(arrivesOn)}${isLate ? ': after the first step that takes it is planned. What is there has to last until then' : ''}.`,
+      ];
+    }
     if (taken.has(can.id))
       return ['ageing', 'unknown', 'old'].includes(freshness)
         ? [`${name}: ${ageWords(one)}. Try it on scrap first.`]

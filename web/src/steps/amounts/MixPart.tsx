@@ -123,6 +123,21 @@ const Mixed = ({
   );
 };
 
+/** What the parts of a mix are called: as the catalogue has them, where the ratio has as many. */
+const namesOf = (line: AmountLine, { mix }: Product, ratio: readonly number[] | null): readonly string[] => {
+  if (mix && (!ratio || ratio.length === mix.parts.length)) return mix.parts.map(({ name }) => name);
+  const thinned = [line.name, 'thinner'];
+  return (ratio ?? [1, 1]).map((_, at) => (mix ? undefined : thinned[at]) ?? `part ${at + 1}`);
+};
+
+/** What is asked for by the field's value; null while a figure is missing. */
+const targetOf = (target: string, need: number | null, amount: number | null): MixTarget | null => {
+  if (target === 'least') return { to: 'least' };
+  if (target === 'need') return need === null ? null : { to: 'need', amount: need };
+  if (amount === null) return null;
+  return target === 'all' ? { to: 'need', amount } : { to: 'left', part: Number(target), amount };
+};
+
 /** A mix as it is made at the bench: to the need, to what is left of a part, to the smallest that can be measured. */
 export const MixPart = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
   const { catalogue } = model;
@@ -137,28 +152,12 @@ export const MixPart = ({ line, model }: { line: AmountLine; model: PieceModel }
   if (!product || (!product.mix && line.unit !== 'ml')) return null;
   const unit = UNITS[by];
   const ratio = typed ?? known;
-  const names =
-    product.mix && (!ratio || ratio.length === product.mix.parts.length)
-      ? product.mix.parts.map(({ name }) => name)
-      : (ratio ?? [1, 1]).map((_, at) =>
-          product.mix ? `part ${at + 1}` : at === 0 ? line.name : at === 1 ? 'thinner' : `part ${at + 1}`,
-        );
+  const names = namesOf(line, product, ratio);
   const need = by === 'volume' && line.unit === 'ml' && line.demand ? line.demand : null;
   const target = to ?? (need === null ? 'all' : 'need');
   const isTyped = target !== 'need' && target !== 'least';
   const batch = line.needs.find(({ mix }) => mix)?.mix;
-  const asked: MixTarget | null =
-    target === 'need'
-      ? need === null
-        ? null
-        : { to: 'need', amount: need }
-      : target === 'least'
-        ? { to: 'least' }
-        : amount === null
-          ? null
-          : target === 'all'
-            ? { to: 'need', amount }
-            : { to: 'left', part: Number(target), amount };
+  const asked = targetOf(target, need, amount);
   const least = (by === 'volume' ? catalogue.amounts.leastPart : catalogue.amounts.leastWeighed).typical;
   const most = by === 'volume' && batch ? batch.parts.reduce((sum, { ml }) => sum + ml, 0) : undefined;
   const mixed = ratio && asked ? mixTo({ names, ratio, by, least, batch: most }, asked) : null;

@@ -17,6 +17,7 @@ import {
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import { calendarDay, day } from '../../ui/dates.ts';
+import { DayPick } from '../../ui/DayPick.tsx';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { typedIn } from '../../ui/TakenPart.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
@@ -179,6 +180,20 @@ export const CanPart = ({ at }: { at: CanAt }) => {
         </ul>
       )}
       <div className="sg-buttons">
+        {can.arrivesOn !== null && (
+          <Button onClick={() => change({ arrivesOn: null, boughtOn: can.boughtOn ?? today }, 'the coming')}>
+            It is here
+          </Button>
+        )}
+        {(can.arrivesOn !== null || (uses.length === 0 && can.finishedOn === null && can.isOpen !== 'yes')) && (
+          <DayPick
+            label={`${name} is ordered: the day on which it comes`}
+            words={can.arrivesOn === null ? 'It is not here yet: comes on…' : 'It comes on another day…'}
+            value={can.arrivesOn}
+            from={today}
+            onPick={(arrivesOn) => change({ arrivesOn }, 'the coming')}
+          />
+        )}
         {can.finishedOn === null ? (
           <Button variant="outline" onClick={() => change({ finishedOn: today }, 'the end')}>
             It is used up

@@ -1,7 +1,8 @@
 import { UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
 import { ageWords, canName, canSizeWords, leftWords, type CanAt } from '@sgraffa/core';
-import { useBench, useCatalogue } from '../../store/bench.ts';
+import { useBench, useCatalogue, useNow } from '../../store/bench.ts';
+import { calendarDay, dateWords } from '../../ui/dates.ts';
 import { CanPart } from './CanPart.tsx';
 import { fillOf, LEVEL, levelOutline, SHELF_SCOPE } from '../../ui/levels.ts';
 
@@ -43,7 +44,8 @@ const Level = ({ at }: { at: CanAt }) => {
 /** One thing on the shelf: a line, and under it, when it is pressed, what can be said and done about it. */
 export const CanRow = ({ at }: { at: CanAt }) => {
   const catalogue = useCatalogue();
-  const unit = useBench()?.settings.value.length ?? 'mm';
+  const { length: unit = 'mm', zone = 'UTC' } = useBench()?.settings.value ?? {};
+  const now = useNow();
   const [isOpen, setOpen] = useState(false);
   const { can, freshness, isOverdrawn } = at;
   const size = can.size ? canSizeWords(can.size, unit) : 'size not said';
@@ -62,7 +64,13 @@ export const CanRow = ({ at }: { at: CanAt }) => {
           {leftWords(at, unit)}
           {isOverdrawn && <span className="sg-sign is-caution">more was used than there was: measure it</span>}
         </span>
-        <span className={`sg-sign sg-can-age is-${AGE_TONES[freshness]}`}>{ageWords(at)}</span>
+        {can.arrivesOn === null ? (
+          <span className={`sg-sign sg-can-age is-${AGE_TONES[freshness]}`}>{ageWords(at)}</span>
+        ) : (
+          <span className="sg-sign sg-can-age is-waiting">
+            {can.arrivesOn < calendarDay(now, zone) ? 'ordered, should be here' : 'comes'} {dateWords(can.arrivesOn)}
+          </span>
+        )}
       </UnstyledButton>
       {isOpen && <CanPart at={at} />}
     </li>

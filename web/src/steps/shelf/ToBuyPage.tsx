@@ -15,6 +15,7 @@ import {
 import { useBench, useCatalogue, useChanges, useIsKept, useNow } from '../../store/bench.ts';
 import { useAmounts } from '../../workers/amountsClient.ts';
 import { calendarDay, day } from '../../ui/dates.ts';
+import { DayPick } from '../../ui/DayPick.tsx';
 import { download } from '../../ui/download.ts';
 import { moneyWords } from '../../ui/money.ts';
 import { SawPart } from '../../ui/SawPart.tsx';
@@ -45,8 +46,8 @@ export const ToBuyPage = () => {
   const unknown = lines.flatMap((line) => line.unknown.map((need) => ({ name: line.name, need })));
   const known = rows.reduce((sum, { price }) => sum + (price ?? 0), 0);
   const unpriced = rows.filter(({ price }) => price === null).length;
-  const bought = (row: BuyLine) => {
-    const today = calendarDay(now, zone);
+  const today = calendarDay(now, zone);
+  const bought = (row: BuyLine, arrivesOn: string | null) => {
     const cans = row.packs.flatMap(({ size, price, count }) =>
       Array.from({ length: count }, (): Can => ({
         ...plainCan(`can-${crypto.randomUUID().slice(0, 12)}`, { productId: row.line.productId }),
@@ -55,9 +56,10 @@ export const ToBuyPage = () => {
         price,
         boughtOn: today,
         isOpen: 'no',
+        arrivesOn,
       })),
     );
-    void keepCans(cans, `putting ${nameOf(row)} on the shelf`);
+    void keepCans(cans, arrivesOn ? `ordering ${nameOf(row)}` : `putting ${nameOf(row)} on the shelf`);
   };
   const byWords = ({ by }: BuyLine) => (by === null ? 'not planned' : by <= now ? 'at once' : day(by, zone, now));
   const csv = () => download(`to-buy-${now.slice(0, 10)}.csv`, buyTable(rows, names), 'text/csv');
@@ -92,6 +94,7 @@ export const ToBuyPage = () => {
                 <Table.Th>packs</Table.Th>
                 <Table.Th>price</Table.Th>
                 <Table.Th>needed by</Table.Th>
+                <Table.Th className="sg-not-printed">ordered</Table.Th>
               </Table.Tr>
             </Table.Thead>
             <Table.Tbody>
@@ -103,7 +106,7 @@ export const ToBuyPage = () => {
                       checked={false}
                       // what was ticked off stays in the list until it has been reckoned anew
                       disabled={!row.packs.length || isReckoning || !isKept}
-                      onChange={() => bought(row)}
+                      onChange={() => bought(row, null)}
                     />
                   </Table.Td>
                   <Table.Th scope="row">
@@ -120,6 +123,16 @@ export const ToBuyPage = () => {
                     {row.price === null ? '?' : moneyWords(row.price, money.currency)}
                   </Table.Td>
                   <Table.Td>{byWords(row)}</Table.Td>
+                  <Table.Td className="sg-not-printed">
+                    <DayPick
+                      label={`${nameOf(row)} is ordered: the day on which it comes`}
+                      words="comes on…"
+                      value={null}
+                      from={today}
+                      isDisabled={!row.packs.length || isReckoning || !isKept}
+                      onPick={(day) => bought(row, day)}
+                    />
+                  </Table.Td>
                 </Table.Tr>
               ))}
             </Table.Tbody>

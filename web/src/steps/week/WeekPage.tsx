@@ -125,7 +125,9 @@ const MadeFrom = ({ state, model }: { state: WeekState; model: WeekModel }) => {
         </p>
       )}
       {week.droppedPins.length > 0 && (
-        <p className="sg-late-words">A step that you moved has its time behind it and was planned anew.</p>
+        <p className="sg-late-words">
+          A step that you moved has its time behind it, or what it takes comes later: it was planned anew.
+        </p>
       )}
       {Object.values(week.missed)
         .flat()

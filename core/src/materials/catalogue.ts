@@ -1,3 +1,4 @@
+import type { Override } from './override.ts';
 import type {
   Base,
   CatalogueData,
@@ -23,14 +24,17 @@ export interface Catalogue extends CatalogueData {
   readonly itemById: ReadonlyMap<string, Item>;
   readonly heatSourceById: ReadonlyMap<string, HeatSource>;
   readonly tryById: ReadonlyMap<string, Try>;
+  /** What stands on the labels of the cans on the shelf, by can; none where no shelf is known. */
+  readonly labelByCan: ReadonlyMap<string, readonly Override[]>;
 }
 
 const byId = <Entry extends { id: string }>(entries: readonly Entry[]): ReadonlyMap<string, Entry> =>
   new Map(entries.map((entry) => [entry.id, entry]));
 
 /** Adds the look-ups to validated data. */
-export const indexed = (data: CatalogueData): Catalogue => ({
+export const indexed = (data: CatalogueData & Partial<Pick<Catalogue, 'labelByCan'>>): Catalogue => ({
   ...data,
+  labelByCan: data.labelByCan ?? new Map(),
   baseById: byId(data.bases),
   finishById: byId(data.finishes),
   productById: byId(data.products),

@@ -1,7 +1,8 @@
 export { catalogue, indexed, type Catalogue } from './catalogue.ts';
 export { rawCatalogue, shippedCatalogue } from './shipped.ts';
 export { CATALOGUE_VERSION } from './version.ts';
-export { OVERLAID_WORDS, overlay, overrideSchema, type Override } from './overlay.ts';
+export { OVERLAID_WORDS, overlay } from './overlay.ts';
+export { overrideSchema, type Override } from './override.ts';
 export {
   ownProductSchema,
   usersCatalogue,
@@ -32,3 +33,4 @@ export {
 export { careAxis, CARE_AXES, CARE_TABLE, CARE_UNKNOWN, type CareAxis } from './careAxes.ts';
 export { parseFigure } from './parseFigure.ts';
 export * from './schema.ts';
+export { benchCatalogue, withLabel, type BenchOwn, type CanLabel } from './labels.ts';

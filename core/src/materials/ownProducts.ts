@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
 import { indexed, type Catalogue } from './catalogue.ts';
-import { overlay, type Override } from './overlay.ts';
+import { overlay } from './overlay.ts';
+import type { Override } from './override.ts';
 
 /** A product of the user's own: like one of the catalogue, with the figures of its own label laid over it. */
 export const ownProductSchema = z.strictObject({

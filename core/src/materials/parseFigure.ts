@@ -1,5 +1,5 @@
 import { failed, type Outcome } from '../problem/index.ts';
-import type { Override } from './overlay.ts';
+import type { Override } from './override.ts';
 import { UNITS, type FigureUnit } from './schema.ts';
 
 /** Units that a label may give a figure in, where the catalogue keeps it in another one. */

@@ -1,4 +1,4 @@
-import { keepFigures, withKept, type Catalogue } from '../materials/index.ts';
+import { keepFigures, withKept, withLabel, type Catalogue } from '../materials/index.ts';
 import type { Operation, Part, Stack } from './schema.ts';
 
 const productIdsOf = ({ operations }: Stack): string[] =>
@@ -22,6 +22,15 @@ export const withFollowedStack = (part: Part, stack: Stack | null): Part => ({
   judgedBy: null,
 });
 
-/** The catalogue as a part's chosen stack was judged by it; today's where it follows the best answer. */
-export const catalogueFor = ({ stackIsOwn, judgedBy }: Pick<Part, 'stackIsOwn' | 'judgedBy'>, catalogue: Catalogue) =>
-  stackIsOwn ? withKept(catalogue, judgedBy) : catalogue;
+/**
+ * The catalogue as a part goes by it: the figures that its chosen stack was judged by, today's where it follows the best answer; before
+ * both go the labels of the cans that were chosen for it.
+ */
+export const catalogueFor = (
+  { stackIsOwn, judgedBy, cans }: Pick<Part, 'stackIsOwn' | 'judgedBy' | 'cans'>,
+  catalogue: Catalogue,
+): Catalogue =>
+  withLabel(
+    stackIsOwn ? withKept(catalogue, judgedBy) : catalogue,
+    cans.flatMap(({ canId }) => catalogue.labelByCan.get(canId) ?? []),
+  );

@@ -5,3 +5,4 @@ export { canAt, freshnessOf, shelfAt, type CanAt, type Freshness, type InStock, 
 export { readCan, readCanSize, readPastDay, readPrice, type CanReader, type ReadCan } from './readCan.ts';
 export { readCans } from './readCans.ts';
 export { ageWords, amountWords, canName, canSizeWords, FRESHNESS_WORDS, leftWords } from './words.ts';
+export { labelsOf } from './labelsOf.ts';

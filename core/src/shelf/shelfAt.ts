@@ -36,7 +36,7 @@ const monthsBetween = (from: string, to: string): number => {
 };
 
 /** What is left: size less what was used; what was measured or weighed goes before what was reckoned. */
-const leftOf = (
+export const leftOf = (
   { size, finishedOn }: Can,
   uses: readonly CanUse[],
   day: string,

@@ -19,6 +19,9 @@ import {
   type Settings,
   type Trial,
   type UsersOwn,
+  benchCatalogue,
+  labelsOf,
+  type BenchOwn,
   type Workspace,
 } from '@sgraffa/core';
 import type { Kept } from './db.ts';
@@ -120,11 +123,21 @@ export const useNextUndo = (): string | null =>
     () => store.nextUndo,
   );
 
-/** The catalogue as this user has it; the built-in one where theirs does not fit it, which the settings then say. */
-let users: { readonly of: UsersOwn; readonly read: ReturnType<typeof usersCatalogue> } | undefined;
-const readUsers = (of: UsersOwn): ReturnType<typeof usersCatalogue> => {
-  if (users?.of.overrides !== of.overrides || users.of.ownProducts !== of.ownProducts)
-    users = { of, read: usersCatalogue(catalogue(), of) };
+/** What a bench lays over the catalogue; for a piece with the labels of the cans that were chosen for it. */
+export const ownOf = (
+  { ownProducts, overrides, shelf }: Pick<Bench, 'ownProducts' | 'overrides' | 'shelf'>,
+  piece?: Pick<Piece, 'parts'>,
+): BenchOwn => ({
+  ownProducts,
+  overrides,
+  labels: labelsOf(shelf, new Set(piece?.parts.flatMap(({ cans }) => cans.map(({ canId }) => canId)))),
+});
+
+/** The catalogue as this bench has it; the built-in one where what is laid over it does not fit, which the settings then say. */
+let users: { readonly of: Bench; readonly read: ReturnType<typeof benchCatalogue> } | undefined;
+const readUsers = (of: Bench): ReturnType<typeof benchCatalogue> => {
+  if (users?.of.overrides !== of.overrides || users.of.ownProducts !== of.ownProducts || users.of.shelf !== of.shelf)
+    users = { of, read: benchCatalogue(catalogue(), ownOf(of)) };
   return users.read;
 };
 

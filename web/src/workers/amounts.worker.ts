@@ -17,7 +17,7 @@ import {
   type Shelf,
   type StepStarts,
   type TakenShares,
-  type UsersOwn,
+  type BenchOwn,
 } from '@sgraffa/core';
 import { catalogueOf } from './usersCatalogue.ts';
 
@@ -27,7 +27,7 @@ export interface AmountsAsked {
   readonly pieces: readonly Piece[];
   readonly artworks: readonly ArtworkRecord[];
   readonly shelf: Shelf;
-  readonly own: UsersOwn;
+  readonly own: BenchOwn;
   readonly workshop: Settings['workshop'];
   readonly now: string;
   readonly starts: StepStarts;

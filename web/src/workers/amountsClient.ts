@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { wrap, type Remote } from 'comlink';
 import { useMemo } from 'react';
 import { takenShares, type Piece, type StepStarts, type TakenShares, type WeekPlan } from '@sgraffa/core';
-import { useArtworks, useBench, useNow } from '../store/bench.ts';
+import { ownOf, useArtworks, useBench, useNow } from '../store/bench.ts';
 import type { AmountsAnswer, AmountsAsked, AmountsWorker } from './amounts.worker.ts';
 import { usePlannedWeek } from './planClient.ts';
 
@@ -47,7 +47,7 @@ export const useAmounts = (): { readonly answer: AmountsAnswer | undefined; read
     if (!bench || !artworks || !planned) return null;
     const starts = planned.ok ? startsOf(planned.week) : {};
     const isUnsafe = (id: string) => planned.ok && planned.week.verdicts[id]?.standing === 'unsafe';
-    const { pieces, shelf, ownProducts, overrides, settings } = bench;
+    const { pieces, shelf, settings } = bench;
     return {
       pieces: pieces
         .map(({ value }) => value)
@@ -55,7 +55,7 @@ export const useAmounts = (): { readonly answer: AmountsAnswer | undefined; read
         .sort((one, other) => (firstOf(starts, one) < firstOf(starts, other) ? -1 : 1)),
       artworks,
       shelf,
-      own: { ownProducts, overrides },
+      own: ownOf(bench),
       workshop: settings.value.workshop,
       now: `${day}T12:00:00Z`,
       starts,

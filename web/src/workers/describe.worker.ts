@@ -1,10 +1,10 @@
 import { expose } from 'comlink';
-import { describePiece, type UsersOwn } from '@sgraffa/core';
+import { describePiece, type BenchOwn } from '@sgraffa/core';
 import { catalogueOf } from './usersCatalogue.ts';
 
 /** What may run in this worker: reading a line. The language that it needs is large and stays out of the page. */
 const describeWorker = {
-  read: (line: string, own: UsersOwn, now: string) => describePiece(line, catalogueOf(own), now),
+  read: (line: string, own: BenchOwn, now: string) => describePiece(line, catalogueOf(own), now),
 };
 
 export type DescribeWorker = typeof describeWorker;

@@ -9,7 +9,7 @@ import {
   type Schools,
   type Stack,
   type Trial,
-  type UsersOwn,
+  type BenchOwn,
 } from '@sgraffa/core';
 import { catalogueOf } from './usersCatalogue.ts';
 
@@ -17,7 +17,7 @@ import { catalogueOf } from './usersCatalogue.ts';
 export interface Judging {
   readonly schools: Schools;
   readonly trials: readonly Trial[];
-  readonly own: UsersOwn;
+  readonly own: BenchOwn;
 }
 
 /** What may run in this worker: judging stacks of layers. */

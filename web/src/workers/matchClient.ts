@@ -9,6 +9,7 @@ import {
   type Schools,
   type Stack,
 } from '@sgraffa/core';
+import { ownOf } from '../store/bench.ts';
 import type { Bench } from '../store/workspaceStore.ts';
 import type { Judging, MatchWorker } from './match.worker.ts';
 
@@ -18,11 +19,11 @@ let shared: Remote<MatchWorker> | undefined;
 const worker = (): Remote<MatchWorker> =>
   (shared ??= wrap<MatchWorker>(new Worker(new URL('./match.worker.ts', import.meta.url), { type: 'module' })));
 
-/** By what the pieces of a bench are judged besides their own facts. */
-export const judgingOf = ({ settings, overrides, ownProducts, trials }: Bench): Judging => ({
-  schools: settings.value.schools,
-  trials,
-  own: { overrides, ownProducts },
+/** By what the pieces of a bench, or one of them, are judged besides their own facts. */
+export const judgingOf = (bench: Bench, piece?: Pick<Piece, 'parts'>): Judging => ({
+  schools: bench.settings.value.schools,
+  trials: bench.trials,
+  own: ownOf(bench, piece),
 });
 
 const JUDGED_FOR_MS = 5 * 60_000;

@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { Chance, Help, Outcome, Trial, WeekPlan } from '@sgraffa/core';
-import { useBench, useNow } from '../store/bench.ts';
+import { ownOf, useBench, useNow } from '../store/bench.ts';
 import { useForecast } from '../store/forecast.ts';
 import { whenQuiet } from '../ui/quiet.ts';
 import type { PlanWorker } from './plan.worker.ts';
@@ -56,7 +56,7 @@ export const usePlanInput = (): Asked | null => {
       trials,
       settings: { zone, freeHours, workshop, schools, bench: { ...benchSettings, readings: null } },
       shelf,
-      own: { overrides, ownProducts },
+      own: ownOf({ overrides, ownProducts, shelf }),
       now: quarter,
       outdoor,
     };

@@ -1,4 +1,4 @@
-import type { BenchEvent, ClimateSeries, Piece, Settings, Shelf, Trial, UsersOwn } from '@sgraffa/core';
+import type { BenchEvent, ClimateSeries, Piece, Settings, Shelf, Trial, BenchOwn } from '@sgraffa/core';
 
 /** Everything that the plan of the bench depends on. */
 export interface PlanInput {
@@ -8,7 +8,7 @@ export interface PlanInput {
   readonly trials: readonly Trial[];
   readonly settings: Pick<Settings, 'zone' | 'freeHours' | 'workshop' | 'schools' | 'bench'>;
   readonly shelf: Shelf;
-  readonly own: UsersOwn;
+  readonly own: BenchOwn;
   readonly now: string;
   readonly outdoor: ClimateSeries | null;
 }

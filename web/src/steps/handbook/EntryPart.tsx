@@ -17,23 +17,26 @@ import {
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow, whyNotLaid } from '../../store/bench.ts';
 import { Yours, figureWords } from '../../ui/WhereFrom.tsx';
+import { FigureForm } from '../../ui/FigureForm.tsx';
 import { capitalised } from '../../ui/words.ts';
 import { inWords, type Entry } from './entries.ts';
-import { FigureForm } from './FigureForm.tsx';
 
 /** One figure with its range and source; the crafter's own can be put in its place, and taken back. */
 const FigureRow = ({ id, found }: { id: string; found: FoundFigure }) => {
   const [isOpen, setOpen] = useState(false);
-  const { dropFigure } = useChanges();
+  const bench = useBench();
+  const { dropFigure, keepFigure } = useChanges();
   const { label, figure, path } = found;
-  const isOwn = isUsersOwn(figure);
+  const isOwn = bench?.overrides.some((override) => override.figure === `${id}.${path}`) ?? false;
+  const isOfCan = isUsersOwn(figure) && !isOwn;
   return (
     <>
       <Table.Tr>
         <Table.Th scope="row">{capitalised(label)}</Table.Th>
         <Table.Td>{figureWords(figure)}</Table.Td>
         <Table.Td className="sg-quiet">
-          {capitalised(BASIS_WORDS[figure.basis])} {isOwn && <Yours />}
+          {isOfCan ? 'On the label of what stands on your shelf' : capitalised(BASIS_WORDS[figure.basis])}{' '}
+          {isUsersOwn(figure) && <Yours />}
         </Table.Td>
         <Table.Td className="sg-figure-own">
           {isOwn ? (
@@ -56,7 +59,14 @@ const FigureRow = ({ id, found }: { id: string; found: FoundFigure }) => {
       {isOpen && !isOwn && (
         <Table.Tr>
           <Table.Td colSpan={4}>
-            <FigureForm id={id} found={found} done={() => setOpen(false)} />
+            <FigureForm
+              id={id}
+              found={found}
+              onKeep={async (override) => {
+                await keepFigure(override, `your figure: ${label}`);
+                setOpen(false);
+              }}
+            />
           </Table.Td>
         </Table.Tr>
       )}

@@ -137,7 +137,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
     () => (piece && keptSettings && shelf ? briefOf(piece, { settings: keptSettings, shelf }, now, all) : null),
     [piece, keptSettings, shelf, now, all],
   );
-  const judging = useMemo(() => (bench ? judgingOf(bench) : null), [bench]);
+  const judging = useMemo(() => (bench ? judgingOf(bench, piece) : null), [bench, piece]);
   const matched = useMatch(brief, judging);
   const stack = part?.stack ?? null;
   const judged = useJudged(stack, brief, judging);

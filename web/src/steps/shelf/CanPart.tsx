@@ -19,6 +19,7 @@ import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts
 import { calendarDay, day } from '../../ui/dates.ts';
 import { DayPick } from '../../ui/DayPick.tsx';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
+import { LabelPart } from './LabelPart.tsx';
 import { typedIn } from '../../ui/TakenPart.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
 
@@ -159,6 +160,13 @@ export const CanPart = ({ at }: { at: CanAt }) => {
           onBlur={() => note !== can.note && change({ note }, 'the note')}
         />
       </div>
+      {product && (
+        <LabelPart
+          can={can}
+          product={product}
+          keep={async (figures, what) => void (await keepCans([{ ...can, figures: [...figures] }], `${what}, ${name}`))}
+        />
+      )}
       {uses.length > 0 && (
         <ul className="sg-plain-list sg-can-uses">
           {uses.map((one) => {

@@ -1,7 +1,7 @@
 import { Button, Select, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { parseFigure, problemSentence, type FoundFigure, type Override } from '@sgraffa/core';
-import { useBench, useChanges, useNow, whyNotLaid } from '../../store/bench.ts';
+import { useBench, useNow, whyNotLaid } from '../store/bench.ts';
 
 const BASES = [
   { value: 'your-label', label: 'the label of the product in your hand' },
@@ -9,10 +9,21 @@ const BASES = [
 ] as const;
 
 /** The crafter's own figure in place of one of the catalogue: one value or a range, and where it comes from. */
-export const FigureForm = ({ id, found, done }: { id: string; found: FoundFigure; done: () => void }) => {
+export const FigureForm = ({
+  id,
+  found,
+  isLabel = false,
+  onKeep,
+}: {
+  /** Of the product, base or finish. */
+  id: string;
+  found: FoundFigure;
+  /** Whether it stands on a label, and nowhere else. */
+  isLabel?: boolean;
+  onKeep: (override: Override) => Promise<void>;
+}) => {
   const bench = useBench();
   const now = useNow();
-  const { keepFigure } = useChanges();
   const [text, setText] = useState('');
   const [basis, setBasis] = useState<Override['basis']>('your-label');
   const [error, setError] = useState<string | null>(null);
@@ -29,8 +40,7 @@ export const FigureForm = ({ id, found, done }: { id: string; found: FoundFigure
     };
     const problems = whyNotLaid(bench, override);
     if (problems.length) return setError(problems.map(problemSentence).join(' '));
-    await keepFigure(override, `your figure: ${found.label}`);
-    done();
+    await onKeep(override);
   };
   return (
     <form
@@ -41,7 +51,7 @@ export const FigureForm = ({ id, found, done }: { id: string; found: FoundFigure
       }}
     >
       <TextInput
-        label={`Your figure: ${found.label}`}
+        label={isLabel ? `On its label: ${found.label}` : `Your figure: ${found.label}`}
         description="One value, or low–typical–high."
         placeholder={found.figure.unit === 'min' ? '3 h' : `2–3–4 ${found.figure.unit}`}
         autoFocus
@@ -49,13 +59,15 @@ export const FigureForm = ({ id, found, done }: { id: string; found: FoundFigure
         error={error}
         onChange={(event) => setText(event.currentTarget.value)}
       />
-      <Select
-        label="From"
-        data={BASES}
-        value={basis}
-        allowDeselect={false}
-        onChange={(value) => value && setBasis(value)}
-      />
+      {!isLabel && (
+        <Select
+          label="From"
+          data={BASES}
+          value={basis}
+          allowDeselect={false}
+          onChange={(value) => value && setBasis(value)}
+        />
+      )}
       <Button type="submit">Keep it</Button>
     </form>
   );

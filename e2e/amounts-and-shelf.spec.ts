@@ -116,10 +116,26 @@ test('what is to be bought stands by its day, in packs, and ticked off it is on 
   await expect(page.locator('.sg-can')).toHaveCount(2);
 });
 
+test('what its own label says goes before the catalogue, and what was weighed before what was reckoned', async ({
+  page,
+}) => {
+  await page.goto('/shelf?find=spar');
+  await page.locator('.sg-can-line').click();
+  await typed(page, 'Left now', '300 g');
+  await expect(page.locator('.sg-can-line')).toContainText('200 ml left');
+  await picked(page, 'A figure of its label', 'Until the next coat');
+  await typed(page, 'On its label: until the next coat', '20 h');
+  await expect(page.getByText('Until the next coat: 20 h')).toBeVisible();
+  await page.getByRole('link', { name: 'spar urethane in the handbook' }).click();
+  await expect(page.getByRole('row', { name: /Until the next coat/ })).toContainText(
+    'On the label of what stands on your shelf',
+  );
+});
+
 test('what is ordered delays the step that takes it, until it is here', async ({ page }) => {
   await page.goto('/shelf?find=stencil');
   await page.locator('.sg-can-line').click();
-  await page.getByRole('button', { name: 'adhesive stencil film is ordered: the day on which it comes' }).click();
+  await page.getByRole('button', { name: 'The day on which it comes' }).click();
   await page.getByRole('button', { name: 'Next month' }).click();
   await page.getByRole('button', { name: '15 December 2026', exact: true }).click();
   await expect(page.locator('.sg-can-line')).toContainText('comes Tue 15 Dec');

@@ -667,6 +667,8 @@ export const catalogueSchema = z.strictObject({
     /** The least of a part that can be measured well. */
     leastPart: figureIn('ml'),
     leastWeighed: figureIn('g'),
+    /** Of what is brushed, rolled or poured, where nobody weighed a measure of it. */
+    liquidDensity: figureIn('g/ml'),
     /** A level teaspoon. */
     spoon: figureIn('ml'),
     /** Transfer tape, and painter's tape with its paper, beyond what lies under them. */

@@ -1,17 +1,33 @@
-import { canName, MEASURES, rangeOf, canUseSchema, type Can, type Catalogue, type StepUse } from '@sgraffa/core';
+import {
+  canName,
+  MEASURES,
+  rangeOf,
+  canUseSchema,
+  type Can,
+  type Catalogue,
+  type Figure,
+  type StepUse,
+} from '@sgraffa/core';
 import { plainNumber } from './numbers.ts';
 import { QuantityInput } from './QuantityInput.tsx';
 
 const AMOUNT = rangeOf(canUseSchema.shape.amount);
 const MM_PER_M = 1000;
 /** What amounts of a can are typed in: its unit, and lengths of a roll in metres. */
-export const typedIn = ({ size }: Pick<Can, 'size'>) => {
+export const typedIn = ({ size }: Pick<Can, 'size'>, density?: Figure) => {
   const unit = size ? MEASURES[size.kind].unit : 'pieces';
   const [name, per] =
     unit === 'mm' ? (['m', MM_PER_M] as const) : unit === 'bars' ? (['lengths', 1] as const) : ([unit, 1] as const);
   return {
     format: (value: number) => `${Number((value / per).toPrecision(4))} ${name}`,
     parse: (text: string) => {
+      // a liquid that was weighed: as little as the heaviest of its kind would be
+      const weighed = size?.kind === 'liquid' ? /^(.*?)\s*(kg|g)$/i.exec(text.trim()) : null;
+      if (weighed && density) {
+        const read = plainNumber('')(weighed[1]!);
+        const g = read.ok ? read.value * (weighed[2]!.toLowerCase() === 'kg' ? 1000 : 1) : 0;
+        return read.ok ? { ...read, value: Math.round(g / density.high) } : read;
+      }
       const read = plainNumber(name)(text);
       return read.ok ? { ...read, value: read.value * per } : read;
     },

@@ -1,8 +1,17 @@
 import { SegmentedControl, Slider } from '@mantine/core';
 import { useState } from 'react';
-import { layerStatesAt, momentsOf, operationsThrough, sayWhen, type Finding } from '@sgraffa/core';
+import {
+  layerStatesAt,
+  momentsOf,
+  operationsThrough,
+  sayWhen,
+  type AmountLine,
+  type Can,
+  type Finding,
+} from '@sgraffa/core';
+import { useBench } from '../../store/bench.ts';
 import { Section } from '../../ui/section/Section.tsx';
-import { designsInTurn, sectionModel } from '../../ui/section/sectionModel.ts';
+import { designsInTurn, inColours, sectionModel } from '../../ui/section/sectionModel.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import type { Course } from '../../ui/sentence.ts';
 import { Verdict } from '../../ui/Verdict.tsx';
@@ -29,7 +38,15 @@ const Pinned = ({ model, id }: { model: PieceModel; id: string }) => {
   );
 };
 
-/** The section beside the work, with the slider through the job. */
+/** The colours of the cans that the layers are taken from, in words, by operation. */
+const canColours = (lines: readonly AmountLine[], cans: readonly Can[]): ReadonlyMap<string, string> =>
+  new Map(
+    lines.flatMap(({ needs, cans: taken }) => {
+      const colour = cans.find(({ id }) => id === taken[0]?.canId)?.colour;
+      return colour ? needs.map(({ operationId }): [string, string] => [operationId, colour]) : [];
+    }),
+  );
+
 export const SectionPanel = ({
   model,
   pinned,
@@ -65,6 +82,7 @@ export const SectionPanel = ({
     course === 'care'
       ? (model.limits.find(({ axis, zone }) => axis === 'water' && zone !== 'rest')?.cause.operationId ?? null)
       : null;
+  const cans = useBench()?.shelf.cans ?? [];
   if (!drawn) return <p className="sg-quiet">Say what the piece is made of, and its section is drawn here.</p>;
   return (
     <>
@@ -86,7 +104,7 @@ export const SectionPanel = ({
         />
       )}
       <Section
-        model={drawn}
+        model={inColours(drawn, canColours(model.amounts ?? [], cans))}
         lit={[pinned ?? limiting].filter((id) => id !== null)}
         onPick={(id) => pin(id === pinned ? null : id)}
       />

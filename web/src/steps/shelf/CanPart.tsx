@@ -60,7 +60,7 @@ export const CanPart = ({ at }: { at: CanAt }) => {
       },
       as === 'used' ? `what was used of ${name}` : `what is left of ${name}`,
     );
-  const { format: inUnit, parse: amount } = typedIn(can);
+  const { format: inUnit, parse: amount } = typedIn(can, catalogue.amounts.liquidDensity);
   const dayField = (label: string, kept: string | null, keep: (value: string | null) => void) => (
     <TypedInput
       label={label}
@@ -81,7 +81,7 @@ export const CanPart = ({ at }: { at: CanAt }) => {
           <>
             <QuantityInput
               label="Left now"
-              description={`Measured beats reckoned; a full one holds ${inUnit(wholeOf(can.size))}.`}
+              description={`Measured beats reckoned; a full one holds ${inUnit(wholeOf(can.size))}.${can.size.kind === 'liquid' ? ' Or weighed without its can, such as 320 g: then no more than is certain.' : ''}`}
               value={left}
               range={AMOUNT}
               format={inUnit}
@@ -195,7 +195,7 @@ export const CanPart = ({ at }: { at: CanAt }) => {
         )}
         {(can.arrivesOn !== null || (uses.length === 0 && can.finishedOn === null && can.isOpen !== 'yes')) && (
           <DayPick
-            label={`${name} is ordered: the day on which it comes`}
+            label="The day on which it comes"
             words={can.arrivesOn === null ? 'It is not here yet: comes on…' : 'It comes on another day…'}
             value={can.arrivesOn}
             from={today}

@@ -18,7 +18,8 @@ export const LabelPart = ({
   keep: (figures: readonly Override[], what: string) => Promise<void>;
 }) => {
   const [path, setPath] = useState<string | null>(null);
-  const found = figuresIn(product);
+  // classes and ranks stand on no label
+  const found = figuresIn(product).filter(({ figure: { unit } }) => unit !== 'class' && unit !== 'ranks');
   const open = found.find((one) => one.path === path);
   return (
     <>

@@ -123,6 +123,10 @@ interface Props {
   readonly small?: boolean;
 }
 
+/** The can's colour with some of the paper in it, so that its hatching shows on dark ones too. */
+const fillOfBand = ({ colour, tone }: Band): string =>
+  colour ? `color-mix(in srgb, ${colour} 70%, #f4efe4)` : BAND_FILLS[tone];
+
 /** A cut through the piece, drawn from its real layers. */
 export const Section = ({ model, lit = [], onPick, small = false }: Props) => {
   const scope = useId().replaceAll(':', '');
@@ -148,7 +152,7 @@ export const Section = ({ model, lit = [], onPick, small = false }: Props) => {
           }
         : {})}
     >
-      <path d={paths(band.outlines)} fill={band.isGhost ? 'transparent' : BAND_FILLS[band.tone]} />
+      <path d={paths(band.outlines)} fill={band.isGhost ? 'transparent' : fillOfBand(band)} />
       {!band.isGhost && <path d={paths(band.outlines)} fill={`url(#${scope}-${band.hatching})`} />}
       <path d={paths(band.outlines)} className="sg-outline" strokeDasharray={band.isGhost ? '5 4' : undefined} />
       <TopEdge band={band} />

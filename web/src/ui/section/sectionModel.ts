@@ -2,6 +2,7 @@ import {
   ROLES,
   designIdsOf,
   layersAt,
+  spokenColour,
   surfaceFacts,
   type Catalogue,
   type Layer,
@@ -49,6 +50,8 @@ export interface Band {
   readonly anchor: Point;
   readonly state: LayerState;
   readonly isGhost: boolean;
+  /** Of the can that it is taken from, as CSS has it; left out where none is known. */
+  readonly colour?: string;
 }
 
 export interface SectionModel {
@@ -332,3 +335,23 @@ export const sectionWords = (model: SectionModel): string =>
     ...(model.cut ? [`${model.cut.kind} in the opening`] : []),
     ...model.bands.map(({ name, notes }) => (notes.length ? `${name} (${notes.join(', ')})` : name)),
   ].join(', then ');
+
+/**
+ * A section in the colours of the cans that its layers are taken from.
+ *
+ * @param said colours in words, by operation: "night blue"
+ */
+export const inColours = (model: SectionModel, said: ReadonlyMap<string, string>): SectionModel => ({
+  ...model,
+  bands: model.bands.map((band) => {
+    const words = said.get(band.id);
+    if (words === undefined) return band;
+    const colour = spokenColour(words);
+    const [product, ...others] = band.notes;
+    return {
+      ...band,
+      ...(colour ? { colour } : {}),
+      notes: product === undefined ? [words] : [`${product}, ${words}`, ...others],
+    };
+  }),
+});

@@ -39,4 +39,39 @@ describe('what stands on the shelf', () => {
     const before = laid([])[0];
     expect(laid([{ productId: 'craft-acrylic', ageMonths: 1 }])[0]).toEqual(before);
   });
+
+  test('costs what it cost, where that is known: the dear one of two twins is not the cheapest', () => {
+    const cheapest = { ...brief, part: { ...brief.part, priority: 'cheapest' as const } };
+    const first = (dear: string, cheap: string, perM2: readonly [number, number] | null) => {
+      const stock = [dear, cheap].map((productId, at) => ({
+        productId,
+        ageMonths: 3,
+        ...(perM2 ? { perM2: perM2[at]! } : {}),
+      }));
+      const { ranked } = matchLayers({ ...cheapest, workshop: { ...cheapest.workshop, stock } }, all, {
+        withoutMends: true,
+      });
+      return { best: ranked[0]!, all: ranked };
+    };
+    for (const [dear, cheap] of [
+      ['own-barn', 'exterior-latex'],
+      ['exterior-latex', 'own-barn'],
+    ] as const) {
+      const { best } = first(dear, cheap, [6, 1]);
+      const laidIn = JSON.stringify(best.stack);
+      expect(laidIn).toContain(cheap);
+      expect(laidIn).not.toContain(dear);
+    }
+    // of one price alone nothing follows: it is a class of itself
+    const alone = (perM2: number) =>
+      matchLayers(
+        {
+          ...cheapest,
+          workshop: { ...cheapest.workshop, stock: [{ productId: 'exterior-latex', ageMonths: 3, perM2 }] },
+        },
+        all,
+        { withoutMends: true },
+      ).ranked.map(({ strengths }) => strengths.costPoints);
+    expect(alone(1)).toEqual(alone(100));
+  });
 });

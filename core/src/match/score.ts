@@ -146,6 +146,28 @@ const askedMinutes = (
   return { hands, waits: [...own.values()].reduce((sum, minutes) => sum + minutes, waits) };
 };
 
+/**
+ * What products cost, in classes: by their prices on the shelf where those are known, by the catalogue's class else.
+ *
+ * A price becomes a class by what the products with a price cost a class in the middle: so both can be added.
+ */
+const costsBy = ({ catalogue, workshop }: Situation): ((product: Product) => number) => {
+  const prices = new Map(
+    workshop.stock.flatMap(({ productId, perM2 }) => (perM2 === undefined ? [] : [[productId, perM2] as const])),
+  );
+  const aClass = [...prices]
+    .flatMap(([id, perM2]) => {
+      const cost = catalogue.productById.get(id)?.cost?.typical;
+      return cost ? [perM2 / cost] : [];
+    })
+    .sort((one, other) => one - other);
+  const middle = aClass[Math.floor((aClass.length - 1) / 2)];
+  return ({ id, cost }) => {
+    const price = prices.get(id);
+    return price !== undefined && middle ? price / middle : (cost?.typical ?? 0);
+  };
+};
+
 /** What a stack is good at: life, hands-on and elapsed time, cost, risk, and how sure that is. */
 export const strengthsOf = (
   found: Found,
@@ -158,11 +180,12 @@ export const strengthsOf = (
   let hands = asked.hands;
   let elapsed = asked.waits;
   let costPoints = 0;
+  const costOf = costsBy(situation);
   found.operations.forEach((operation, index) => {
     const coats = operation.op === 'apply' ? operation.coats : 1;
     const product = operation.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
     hands += workFigure(operation, catalogue).typical * coats;
-    costPoints += product?.cost?.typical ?? 0;
+    costPoints += product ? costOf(product) : 0;
     if (product?.dry.recoat && coats > 1) elapsed += (coats - 1) * dryMinutes(product, 'recoat');
     for (const wait of waitsBefore(found.operations, index, catalogue))
       elapsed += dryMinutes(catalogue.productById.get(wait.from.productId)!, wait.stage);

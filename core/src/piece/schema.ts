@@ -393,6 +393,8 @@ export const workshopSchema = z.strictObject({
         ageMonths: bounded(0, 1200, 'months').nullable(),
         /** When the first of it comes, where none is there yet. */
         arrivesOn: z.iso.date('a date such as 2026-12-04').optional(),
+        /** What a m² of a layer of it costs, in the main unit of the currency, where that is known. */
+        perM2: bounded(0, 1e9, 'a m²').optional(),
       }),
     )
     .max(10_000, 'at most 10000 products')

@@ -222,3 +222,25 @@ describe('the shelf', () => {
     expect(canName({ ...paint, colour: 'ultramarine' }, all)).toBe('craft acrylic, ultramarine');
   });
 });
+
+describe('what a m² costs', () => {
+  const of = (productId: string, size: Can['size'], price: number | null) =>
+    shelfAt([{ ...plainCan('c', { productId }), size, price }], [], '2026-11-25T09:00:00Z', catalogue()).stock[0]!
+      .perM2;
+  test.each<[string, Can['size'], number | null, number | undefined]>([
+    // 10 m² a litre
+    ['exterior-latex', { kind: 'liquid', ml: 500 }, 10, 2],
+    ['film-permanent', { kind: 'roll', widthMm: 500, lengthMm: 4000 }, 12, 6],
+    ['film-permanent', { kind: 'sheets', widthMm: 500, heightMm: 500, count: 8 }, 12, 6],
+    // 1.5 m² a can
+    ['acrylic-clear-aerosol', { kind: 'aerosol', count: 2 }, 6, 2],
+    // 400 µm
+    ['flood-epoxy', { kind: 'liquid', ml: 800 }, 20, 10],
+    ['exterior-latex', { kind: 'liquid', ml: 500 }, null, undefined],
+    ['exterior-latex', null, 10, undefined],
+  ])('%s of %j for %s: %s', (productId, size, price, perM2) => {
+    const found = of(productId, size, price);
+    if (perM2 === undefined) expect(found).toBeUndefined();
+    else expect(found).toBeCloseTo(perM2, 6);
+  });
+});

@@ -1,4 +1,5 @@
-import type { Catalogue, Figure } from '../materials/index.ts';
+import type { Catalogue, Figure, Product } from '../materials/index.ts';
+import { pricePerM2 } from './pricePerM2.ts';
 import type { Can, CanUse } from './schema.ts';
 import { wholeOf } from './sizes.ts';
 
@@ -106,6 +107,8 @@ export interface InStock {
   readonly ageMonths: number | null;
   /** When the first of it comes, where all of it is ordered and not there yet. */
   readonly arrivesOn?: string | undefined;
+  /** What a m² of it costs, as the last of it with a price did. */
+  readonly perM2?: number | undefined;
 }
 
 /** What two cans of a product are together: as old as the fresher, there as soon as the first. */
@@ -113,16 +116,27 @@ export const stockTogether = (one: InStock | undefined, can: InStock): InStock =
   if (!one) return can;
   const arrivesOn =
     one.arrivesOn === undefined || can.arrivesOn === undefined ? undefined : [one.arrivesOn, can.arrivesOn].sort()[0];
-  const { productId, ageMonths } = (one.ageMonths ?? Infinity) > (can.ageMonths ?? Infinity) ? can : one;
-  return { productId, ageMonths, ...(arrivesOn === undefined ? {} : { arrivesOn }) };
+  const [fresher, older] = (one.ageMonths ?? Infinity) > (can.ageMonths ?? Infinity) ? [can, one] : [one, can];
+  const { productId, ageMonths } = fresher;
+  const perM2 = fresher.perM2 ?? older.perM2;
+  return {
+    productId,
+    ageMonths,
+    ...(arrivesOn === undefined ? {} : { arrivesOn }),
+    ...(perM2 === undefined ? {} : { perM2 }),
+  };
 };
 
-/** What one can is in the stock. */
-export const inStock = ({ can: { arrivesOn }, ageMonths }: CanAt, productId: string): InStock => ({
-  productId,
-  ageMonths,
-  ...(arrivesOn === null ? {} : { arrivesOn }),
-});
+/** What one can of a product is in the stock. */
+export const inStock = ({ can, ageMonths }: CanAt, product: Product | undefined): InStock => {
+  const perM2 = pricePerM2(can, product);
+  return {
+    productId: can.productId!,
+    ageMonths,
+    ...(can.arrivesOn === null ? {} : { arrivesOn: can.arrivesOn }),
+    ...(perM2 === null ? {} : { perM2 }),
+  };
+};
 
 /** The shelf on a day. */
 export interface ShelfAt {
@@ -156,7 +170,7 @@ export const shelfAt = (cans: readonly Can[], uses: readonly CanUse[], day: stri
   for (const one of all) {
     const { productId } = one.can;
     if (productId === null || one.isEmpty || one.isOtherMix) continue;
-    freshest.set(productId, stockTogether(freshest.get(productId), inStock(one, productId)));
+    freshest.set(productId, stockTogether(freshest.get(productId), inStock(one, catalogue.productById.get(productId))));
   }
   return { cans: sorted, stock: [...freshest.values()] };
 };

@@ -47,7 +47,7 @@ const chosenStock = (
         day,
         catalogue,
       ),
-      can.productId,
+      catalogue.productById.get(can.productId),
     );
     const held = oldest.get(can.productId);
     // it is that one which is laid on: the oldest, and not before the last of them is there
@@ -57,7 +57,13 @@ const chosenStock = (
       .at(-1);
     const ageMonths =
       own.ageMonths === null || held?.ageMonths === null ? null : Math.max(own.ageMonths, held?.ageMonths ?? 0);
-    oldest.set(can.productId, { productId: can.productId, ageMonths, ...(arrivesOn ? { arrivesOn } : {}) });
+    const perM2 = own.perM2 ?? held?.perM2;
+    oldest.set(can.productId, {
+      productId: can.productId,
+      ageMonths,
+      ...(arrivesOn ? { arrivesOn } : {}),
+      ...(perM2 === undefined ? {} : { perM2 }),
+    });
   }
   return [...oldest.values()];
 };

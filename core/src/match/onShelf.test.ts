@@ -63,15 +63,34 @@ describe('what stands on the shelf', () => {
       expect(laidIn).not.toContain(dear);
     }
     // of one price alone nothing follows: it is a class of itself
-    const alone = (perM2: number) =>
-      matchLayers(
-        {
-          ...cheapest,
-          workshop: { ...cheapest.workshop, stock: [{ productId: 'exterior-latex', ageMonths: 3, perM2 }] },
-        },
-        all,
-        { withoutMends: true },
-      ).ranked.map(({ strengths }) => strengths.costPoints);
-    expect(alone(1)).toEqual(alone(100));
+    const points = (...stock: Brief['workshop']['stock']) =>
+      matchLayers({ ...cheapest, workshop: { ...cheapest.workshop, stock } }, all, {
+        withoutMends: true,
+      }).ranked.map(({ strengths }) => strengths.costPoints);
+    const priced = (productId: string, perM2: number) => ({ productId, ageMonths: 3, perM2 });
+    expect(points(priced('exterior-latex', 1))).toEqual(points(priced('exterior-latex', 100)));
+    // film is set beside film, and not beside what a m² of paint costs
+    expect(points(priced('exterior-latex', 1), priced('film-stencil', 12))).toEqual(
+      points(priced('exterior-latex', 1), priced('film-stencil', 1200)),
+    );
+  });
+
+  test('an unknown price is no advantage', () => {
+    const cheapest = { ...brief, part: { ...brief.part, priority: 'cheapest' as const } };
+    const stock = [
+      { productId: 'exterior-latex', ageMonths: 3, perM2: 3 },
+      { productId: 'own-barn', ageMonths: 3 },
+      { productId: 'spar-urethane', ageMonths: 3, perM2: 1 },
+    ];
+    const { ranked, folded } = matchLayers({ ...cheapest, workshop: { ...cheapest.workshop, stock } }, all, {
+      withoutMends: true,
+    });
+    const pointsOf = (id: string) =>
+      Math.min(
+        ...[...ranked, ...folded].flatMap(({ stack, strengths }) =>
+          JSON.stringify(stack).includes(id) ? [strengths.costPoints] : [],
+        ),
+      );
+    expect(pointsOf('own-barn')).toBeGreaterThanOrEqual(pointsOf('exterior-latex') - 1e-9);
   });
 });

@@ -146,25 +146,34 @@ const askedMinutes = (
   return { hands, waits: [...own.values()].reduce((sum, minutes) => sum + minutes, waits) };
 };
 
+const FLAT: ReadonlySet<Product['kind']> = new Set(['film', 'sheet', 'stencil', 'tape']);
+
 /**
  * What products cost, in classes: by their prices on the shelf where those are known, by the catalogue's class else.
  *
- * A price becomes a class by what the products with a price cost a class in the middle: so both can be added.
+ * Flat goods are set beside flat ones, what is laid wet beside wet: a m² of each is another amount of work. A price becomes a class by what
+ * those with a price cost a class in the middle; what has no price is taken to be as dear as the dearest of them, so that it is no advantage.
  */
 const costsBy = ({ catalogue, workshop }: Situation): ((product: Product) => number) => {
   const prices = new Map(
     workshop.stock.flatMap(({ productId, perM2 }) => (perM2 === undefined ? [] : [[productId, perM2] as const])),
   );
-  const aClass = [...prices]
-    .flatMap(([id, perM2]) => {
-      const cost = catalogue.productById.get(id)?.cost?.typical;
-      return cost ? [perM2 / cost] : [];
-    })
-    .sort((one, other) => one - other);
-  const middle = aClass[Math.floor((aClass.length - 1) / 2)];
-  return ({ id, cost }) => {
+  const aClass = (isFlat: boolean) => {
+    const ratios = [...prices]
+      .flatMap(([id, perM2]) => {
+        const product = catalogue.productById.get(id);
+        return product?.cost && FLAT.has(product.kind) === isFlat ? [perM2 / product.cost.typical] : [];
+      })
+      .sort((one, other) => one - other);
+    const middle = ratios[Math.floor((ratios.length - 1) / 2)];
+    return middle ? { middle, dearest: ratios.at(-1)! / middle } : null;
+  };
+  const [flat, wet] = [aClass(true), aClass(false)];
+  return ({ id, kind, cost }) => {
+    const own = FLAT.has(kind) ? flat : wet;
     const price = prices.get(id);
-    return price !== undefined && middle ? price / middle : (cost?.typical ?? 0);
+    if (!own) return cost?.typical ?? 0;
+    return price === undefined ? (cost?.typical ?? 0) * own.dearest : price / own.middle;
   };
 };
 

@@ -16,6 +16,7 @@ export interface Said {
   readonly surface?: Partial<Surface>;
   readonly wants?: Part['wants'];
   readonly area?: Part['area'];
+  readonly faces?: Part['faces'];
   readonly use?: Partial<Use>;
   readonly design?: Partial<Design>;
   /** Several designs, in place of one. */
@@ -46,6 +47,7 @@ export const briefOf = ({
   surface = {},
   wants = {},
   area = null,
+  faces = null,
   use = {},
   design = {},
   designs = [design],
@@ -67,6 +69,7 @@ export const briefOf = ({
       })),
       wants,
       area,
+      faces,
       stencilAgain,
     },
     workshop: { ...plainWorkshop(), ...workshop },

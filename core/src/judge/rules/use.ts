@@ -1,4 +1,5 @@
 import { PLACES, WATERS, rankIn, type Product } from '../../materials/index.ts';
+import { FACES, facesOf } from '../../piece/index.ts';
 import { formatTemperature } from '../../units/index.ts';
 import { isFilm, isPile, makesSlippery, gripsFeet, staysOn, takesAway } from '../asked.ts';
 import { aboutProduct, blocks, cautions, favours, figureOf, unknown, type Rule, type Top } from '../context.ts';
@@ -431,11 +432,21 @@ export const outdoors: readonly Rule[] = [
     topic: 'outdoors',
     about: 'Open wood and stone outdoors take water from behind unless the whole face is closed.',
     at: 'end',
-    test: ({ top, use, surface }) => {
+    test: ({ top, use, surface, part, catalogue }) => {
       if (use.place !== 'exposed' && use.place !== 'sheltered') return null;
       const { porosity, traits } = surface.properties;
       if (porosity !== 'open') return null;
-      if (isClosed(top, surface)) return null;
+      const isOpen = !isClosed(top, surface);
+      const asked = facesOf({ ...part, faces: null }, catalogue);
+      const isLeftOpen = part.faces !== null && FACES.indexOf(part.faces) < FACES.indexOf(asked.faces);
+      if (!isOpen && !isLeftOpen) return null;
+      const areEdgesOpen = isOpen || part.faces === 'front';
+      if (!isOpen && !(traits.includes('swells') && areEdgesOpen && use.place === 'exposed'))
+        return cautions(
+          `not all of it is coated, and ${asked.why}`,
+          advice('Coat it all round, or close back and edges otherwise.'),
+          'practice',
+        );
       return traits.includes('swells') && use.place === 'exposed'
         ? blocks(
             'its edges drink water and swell unless the whole piece is painted or sealed',

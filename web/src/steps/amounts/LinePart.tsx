@@ -185,7 +185,7 @@ export const LinePart = ({ line, model }: { line: AmountLine; model: PieceModel 
       ))}
       {need && <Served line={line} model={model} />}
       <Doubtful line={line} model={model} />
-      {need && !layout && <CanSelect line={line} model={model} />}
+      {need && <CanSelect line={line} model={model} />}
     </section>
   );
 };

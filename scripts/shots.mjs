@@ -52,6 +52,12 @@ const reckoned = async (page) => {
   await page.waitForTimeout(500);
 };
 
+const filled = async (page, label, value) => {
+  const field = page.getByRole('textbox', { name: label, exact: true }).first();
+  await field.fill(value);
+  await field.press('Enter');
+};
+
 /** Name of the picture → address, and what is done there first. */
 const VIEWS = {
   pieces: ['/pieces'],
@@ -65,10 +71,50 @@ const VIEWS = {
   ],
   shelf: ['/shelf'],
   amounts: ['/pieces/demo-signs/amounts', reckoned],
-  'amounts-price': [
-    '/pieces/demo-chimneys/amounts',
+  'amounts-labels': [
+    '/pieces/demo-drawers/surface',
     async (page) => {
+      await page.getByRole('combobox', { name: 'Made of', exact: true }).click();
+      await page.getByRole('option', { name: 'porcelain enamel', exact: true }).click();
+      await page.locator('.sg-sentence').getByText('3 offcuts').waitFor({ timeout: 60_000 });
+      await page.keyboard.press('Escape');
+      await page.goto('/pieces/demo-drawers/amounts');
       await reckoned(page);
+    },
+  ],
+  'amounts-flasks': [
+    '/pieces/demo-flasks/artwork',
+    async (page) => {
+      await filled(page, 'Across the top rim', '62');
+      await filled(page, 'Across the foot', '74');
+      await filled(page, 'or upright', '190');
+      await page.getByText('laid flat').waitFor();
+      await page.goto('/pieces/demo-flasks/surface');
+      await filled(page, 'How many alike', '2');
+      await page.getByText('2 alike').waitFor();
+      await page.goto('/pieces/demo-flasks/match');
+      await page.getByRole('button', { name: 'Use a turner and warm the workshop to 21 °C' }).click();
+      const flood = page.locator('.sg-candidate').filter({ hasText: 'under two-part flood epoxy' }).first();
+      await flood.getByRole('button').first().click();
+      await page.locator('.sg-sentence').getByText('under two-part flood epoxy').waitFor();
+      await page.goto('/pieces/demo-flasks/amounts');
+      await page.locator('.sg-cup').first().waitFor({ timeout: 60_000 });
+      await page
+        .getByRole('region', { name: 'two-part flood epoxy' })
+        .evaluate((part) => part.scrollIntoView({ block: 'end' }));
+    },
+  ],
+  'amounts-price': [
+    '/pieces/demo-plaques/artwork',
+    async (page) => {
+      await filled(page, 'Clear width', '200');
+      await filled(page, 'Clear height', '200');
+      await page.getByText('200 mm × 200 mm').waitFor();
+      await page.goto('/settings');
+      await filled(page, 'Your rate an hour', '15');
+      await page.waitForTimeout(1000);
+      await page.goto('/pieces/demo-plaques/amounts');
+      await page.getByText('at EUR 15.00 an hour').waitFor({ timeout: 60_000 });
       await page
         .getByRole('region', { name: 'What it costs' })
         .evaluate((part) => part.scrollIntoView({ block: 'end' }));
@@ -91,25 +137,12 @@ const VIEWS = {
     },
   ],
   'artwork-cone': ['/pieces/demo-chimneys/artwork', lookedOver],
-  'artwork-labels': ['/pieces/demo-drawers/artwork', lookedOver],
   plan: ['/pieces/demo-signs/plan', (page) => slideTo(page, 10)],
   week: [
     '/week',
     async (page) => {
       await planned(page);
       await page.getByRole('button', { name: 'Narrower hours' }).click();
-    },
-  ],
-  'week-refused': [
-    '/pieces/demo-signs/surface',
-    async (page) => {
-      const field = page.getByRole('textbox', { name: 'Due' });
-      await field.fill('30 Nov 2026, 12:00');
-      await field.press('Enter');
-      await page.getByRole('link', { name: 'Week' }).click();
-      await page.getByText('Latest start').click();
-      await page.getByRole('heading', { name: 'This cannot be planned' }).waitFor({ timeout: 60_000 });
-      await page.getByText('the nearest that can be is').first().waitFor();
     },
   ],
   care: ['/pieces/demo-signs/care'],

@@ -53,3 +53,4 @@ export { restsOfStep, takenShares, usesOfStep, type StepRest, type StepUse, type
 export { amountsClause, filmLengthOf, neededWords, rangeWords, takenWords } from './words.ts';
 export { boardOf, sawLists, type Board, type Counted, type SawList } from './sawList.ts';
 export type { Taken } from './served.ts';
+export { sundriesOf, type Sundry } from './sundries.ts';

@@ -113,14 +113,16 @@ const measuredDesign = (
   const each = labels ? labels.perPiece / labels.count : 1;
   const of = (value: (layer: Artwork['layers'][number]) => number) =>
     artwork.layers.reduce((sum, layer) => sum + value(layer), 0) * each;
+  const cutLengthMm =
+    of(
+      ({ polygon, cutLines }) => polygonLength(polygon) + cutLines.reduce((sum, line) => sum + lengthOfLine(line), 0),
+    ) * scale;
   const isStencil = settings.as === 'stencil';
   const colours = new Set(plan.blanks.map(({ colour }) => colour));
   return {
     areaMm2: of(({ polygon }) => polygonArea(polygon)) * scale ** 2,
-    cutLengthMm:
-      of(
-        ({ polygon, cutLines }) => polygonLength(polygon) + cutLines.reduce((sum, line) => sum + lengthOfLine(line), 0),
-      ) * scale,
+    cutLengthMm,
+    cutAllMm: (cutLengthMm / each) * settings.quantity,
     islands: (design.islands ?? 0) * (labels?.perPiece ?? 1),
     blanks: plan.blanks.map(({ id, widthMm, heightMm, quantity, colour }) => ({
       id,

@@ -5,6 +5,8 @@ export interface MeasuredDesign {
   /** What is painted, etched or cut out, of one piece. */
   readonly areaMm2: number;
   readonly cutLengthMm: number;
+  /** Of everything that is cut for the batch. */
+  readonly cutAllMm: number;
   readonly islands: number;
   /** What is cut of it for the whole batch, with frames: what is laid out on film. */
   readonly blanks: readonly MeasuredBlank[];

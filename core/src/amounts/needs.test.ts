@@ -33,6 +33,7 @@ import {
   filmsOf,
   measuredOf,
   needsOf,
+  sundriesOf,
   type AmountLine,
   type Measured,
   type Need,
@@ -263,6 +264,7 @@ describe('what the shelf gives', () => {
             [flasks.parts[0]!.designs[0]!.id]: {
               areaMm2: 100,
               cutLengthMm: 100,
+              cutAllMm: 100,
               islands: 0,
               blanks: colours.map((colour, at) => ({ id: `b${at}`, widthMm: 200, heightMm: 200, count: 2, colour })),
               lay: {
@@ -553,5 +555,41 @@ describe('what steps take', () => {
     expect(after).toBeLessThan(before);
     expect(after).toBeGreaterThan(0.4 * before);
     for (const { laid, cut } of Object.values(takenShares(steps, () => true))) expect([laid, cut]).toEqual([1, 1]);
+  });
+});
+
+describe('small things', () => {
+  const smallOf = (piece: Piece, sittings: number | null, cans: readonly Can[] = []) =>
+    new Map(sundriesOf(piece, measured(piece), sittings, cans, all).map((one) => [one.name, one]));
+
+  test('blades by what is cut for the batch, sandpaper by what is sanded; no gloves where nothing asks for them', () => {
+    const own = smallOf(signs, 3);
+    const [design] = Object.values(signsMeasured);
+    expect(own.get('blades')!.need!.typical).toBeCloseTo(design!.cutAllMm / all.amounts.bladeLife.typical, 9);
+    // each sign has its own stencil
+    expect(design!.cutAllMm).toBeCloseTo(design!.cutLengthMm * signs.quantity, 6);
+    const [once, twice] = [1, 2].map((times) => smallOf({ ...signs, quantity: times * signs.quantity }, 3)) as [
+      typeof own,
+      typeof own,
+    ];
+    expect(twice.get('sheets of sandpaper')!.need!.high).toBeCloseTo(
+      2 * once.get('sheets of sandpaper')!.need!.high,
+      9,
+    );
+    expect(own.has('pairs of gloves')).toBe(false);
+  });
+
+  test('gloves by the sitting where a product asks for them; not known where nothing is planned', () => {
+    const chimneys = of('chimneys');
+    expect(smallOf(chimneys, 4).get('pairs of gloves')!.need).toEqual({ low: 4, typical: 4, high: 8 });
+    expect(smallOf(chimneys, null).get('pairs of gloves')!.need).toBeNull();
+  });
+
+  test('what has not been measured is not known, and what is on the shelf is told by its name', () => {
+    const boards = of('boards');
+    expect(smallOf(boards, 1).get('sheets of sandpaper')).toMatchObject({ need: null, onShelf: 0 });
+    const box: Can = { ...plainCan('b', { name: 'Blades for the cutter' }), size: { kind: 'pieces', count: 5 } };
+    expect(smallOf(signs, 1, [box]).get('blades')!.onShelf).toBe(5);
+    expect(smallOf(signs, 1, [{ ...box, finishedOn: '2026-11-01' }]).get('blades')!.onShelf).toBe(0);
   });
 });

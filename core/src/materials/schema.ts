@@ -669,6 +669,11 @@ export const catalogueSchema = z.strictObject({
     leastWeighed: figureIn('g'),
     /** Of what is brushed, rolled or poured, where nobody weighed a measure of it. */
     liquidDensity: figureIn('g/ml'),
+    /** What a blade cuts before it drags, what a sheet of sandpaper sands, what a cloth wipes, and gloves for a sitting. */
+    bladeLife: figureIn('mm'),
+    sandedBySheet: figureIn('mm²'),
+    wipedByCloth: figureIn('mm²'),
+    glovesASitting: figureIn('uses'),
     /** A level teaspoon. */
     spoon: figureIn('ml'),
     /** Transfer tape, and painter's tape with its paper, beyond what lies under them. */

@@ -40,6 +40,8 @@ export interface AmountsAnswer {
   readonly together: readonly AmountLine[];
   /** What each design is sized for, by piece and design. */
   readonly films: Readonly<Record<string, Readonly<Record<string, Film | null>>>>;
+  /** What was measured of the artworks, by piece and design. */
+  readonly measured: Readonly<Record<string, Measured>>;
 }
 
 const MOST_KEPT = 300;
@@ -72,7 +74,7 @@ const amountsWorker = {
     );
     const aMix = Object.fromEntries(pieces.map((piece) => [piece.id, piecesAMix(piece, catalogue, workshop)]));
     const input = { pieces, catalogue, shelf, now, measured, starts, taken, aMix };
-    return { byPiece: amountsByPiece(input), together: amountsFor(input), films };
+    return { byPiece: amountsByPiece(input), together: amountsFor(input), films, measured };
   },
 };
 

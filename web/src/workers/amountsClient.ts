@@ -87,5 +87,10 @@ const NO_FILMS: AmountsAnswer['films'][string] = {};
 /** The same of one piece; its lines are undefined until they have been reckoned. */
 export const useAmountsOf = (pieceId: string) => {
   const { answer, isReckoning } = useAmounts();
-  return { amounts: answer?.byPiece[pieceId], films: answer?.films[pieceId] ?? NO_FILMS, isReckoning };
+  return {
+    amounts: answer?.byPiece[pieceId],
+    films: answer?.films[pieceId] ?? NO_FILMS,
+    measured: answer?.measured[pieceId],
+    isReckoning,
+  };
 };

@@ -6,6 +6,7 @@ import { FACE_WORDS } from '../../ui/words.ts';
 import { usePiece } from '../piece/usePieceModel.ts';
 import { LinePart } from './LinePart.tsx';
 import { PricePart } from './PricePart.tsx';
+import { SundriesPart } from './SundriesPart.tsx';
 import { TrimsPart } from './TrimsPart.tsx';
 import './amounts.css';
 
@@ -58,6 +59,7 @@ export const AmountsStep = () => {
       {inOrder(amounts).map((line) => (
         <LinePart key={line.id} line={line} model={model} />
       ))}
+      <SundriesPart model={model} />
       <TrimsPart model={model} />
       {amounts.length > 0 && <PricePart lines={amounts} model={model} />}
     </div>

@@ -14,6 +14,7 @@ import {
   type Film,
   type Finding,
   type MatchResult,
+  type Measured,
   type Part,
   type Piece,
   type Plan,
@@ -59,6 +60,8 @@ export interface PieceModel {
   readonly amounts: readonly AmountLine[] | undefined;
   /** The film that each design is sized for, by design; none of what is not reckoned. */
   readonly films: Readonly<Record<string, Film | null>>;
+  /** What was measured of its artworks, by design; undefined until it has been reckoned. */
+  readonly measured: Measured | undefined;
   /** Whether the amounts are those of what stands no longer, or not yet. */
   readonly isReckoning: boolean;
   /** What is marked done on it. */

@@ -1,17 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import type { Page } from '@playwright/test';
 import { strFromU8, unzipSync } from '../node_modules/fflate/esm/index.mjs';
-import { expect, test } from './journey.ts';
-
-const typed = async (page: Page, label: string, value: string) => {
-  const field = page.getByRole('textbox', { name: label, exact: true }).first();
-  await field.fill(value);
-  await field.press('Enter');
-};
-const picked = async (page: Page, label: string, option: string) => {
-  await page.getByRole('combobox', { name: label, exact: true }).first().click();
-  await page.getByRole('option', { name: option, exact: true }).click();
-};
+import { expect, picked, test, typed } from './journey.ts';
 
 test('a thing is put on the shelf by one line, corrected, and taken off again by undo', async ({ page }) => {
   await page.goto('/shelf');
@@ -95,8 +84,10 @@ test('six path signs: paint for all faces, film laid out, and what marking done 
   await page.getByRole('button', { name: 'Mark “Cut and weed adhesive stencil film” done' }).click();
   const taken = page.getByLabel('Taken: adhesive stencil film');
   await expect(taken).toHaveValue(filmSaid);
-  await taken.fill('1.4 m');
+  // measured is what is left: so much was used
+  await taken.fill('0.6 m left');
   await taken.press('Enter');
+  await expect(taken).toHaveValue('1.4 m');
   await page.getByRole('checkbox', { name: /offcuts? go(es)? onto the shelf/ }).click();
   await page.getByRole('button', { name: /^(Only this one|Keep)$/ }).click();
   await expect(page.getByRole('button', { name: 'Undo' })).toHaveAttribute('title', /done/);

@@ -2,21 +2,12 @@ import { readFile } from 'node:fs/promises';
 import type { Locator, Page } from '@playwright/test';
 import { designOf, readArtwork, type Artwork } from '@sgraffa/core';
 import { strFromU8, unzipSync } from '../node_modules/fflate/esm/index.mjs';
-import { expect, test } from './journey.ts';
+import { expect, picked, test, typed } from './journey.ts';
 
 // Pieces told end to end, each from its measures to the files, which are opened again.
 
 const figure = (page: Page, name: string): Locator =>
   page.locator('.sg-figures > div').filter({ has: page.getByText(name, { exact: true }) });
-const typed = async (page: Page, label: string, value: string) => {
-  const field = page.getByRole('textbox', { name: label, exact: true }).first();
-  await field.fill(value);
-  await field.press('Enter');
-};
-const picked = async (page: Page, label: string, option: string) => {
-  await page.getByRole('combobox', { name: label, exact: true }).first().click();
-  await page.getByRole('option', { name: option, exact: true }).click();
-};
 const saved = async (page: Page, button: string): Promise<{ name: string; bytes: Buffer }> => {
   const [download] = await Promise.all([
     page.waitForEvent('download'),

@@ -59,6 +59,18 @@ export const test = base.extend<Journey, Started>({
 
 export { expect };
 
+/** Fills a field in and presses Enter, by its label. */
+export const typed = async (page: Page, label: string, value: string): Promise<void> => {
+  const field = page.getByRole('textbox', { name: label, exact: true }).first();
+  await field.fill(value);
+  await field.press('Enter');
+};
+/** Takes an option of a list, by both labels. */
+export const picked = async (page: Page, label: string, option: string): Promise<void> => {
+  await page.getByRole('combobox', { name: label, exact: true }).first().click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+};
+
 /** Waits until the layers of the open piece have been judged. */
 export const judged = async (page: Page): Promise<void> => {
   await page.locator('.sg-course[aria-busy="false"], .sg-course:not([aria-busy])').first().waitFor();

@@ -196,7 +196,8 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
       {isOpen && own.length > 0 && (
         <TakenPart
           uses={own}
-          cans={cans}
+          shelf={bench!.shelf}
+          now={now}
           catalogue={catalogue}
           onChange={(canId, amount) => setCorrected((kept) => ({ ...kept, [canId]: amount }))}
         />

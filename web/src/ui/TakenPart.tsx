@@ -1,11 +1,13 @@
 import {
+  canAt,
   canName,
+  canUseSchema,
   MEASURES,
   rangeOf,
-  canUseSchema,
   type Can,
   type Catalogue,
   type Figure,
+  type Shelf,
   type StepUse,
 } from '@sgraffa/core';
 import { plainNumber } from './numbers.ts';
@@ -34,22 +36,35 @@ export const typedIn = ({ size }: Pick<Can, 'size'>, density?: Figure) => {
   };
 };
 
-/** What a step takes from the shelf, as reckoned; each amount can be corrected before it is kept. */
+/** What a step takes from the shelf, as reckoned; each amount can be corrected before it is kept, also by what is left after it. */
 export const TakenPart = ({
   uses,
-  cans,
+  shelf: { cans, uses: taken },
+  now,
   catalogue,
   onChange,
 }: {
   uses: readonly StepUse[];
-  cans: readonly Can[];
+  shelf: Shelf;
+  now: string;
   catalogue: Catalogue;
   onChange: (canId: string, amount: number) => void;
 }) =>
   uses.map(({ canId, amount }) => {
     const can = cans.find(({ id }) => id === canId);
     if (!can) return null;
-    const { format, parse } = typedIn(can);
+    const { format, parse } = typedIn(can, catalogue.amounts.liquidDensity);
+    const { left } = canAt(
+      can,
+      taken.filter((use) => use.canId === canId),
+      now,
+      catalogue,
+    );
+    const usedOf = (text: string) => {
+      const after = /^(.*)\bleft$/i.exec(text.trim());
+      const read = parse(after?.[1] ?? text);
+      return after && read.ok && left !== null ? { ...read, value: Math.max(0, left - read.value) } : read;
+    };
     return (
       <QuantityInput
         key={canId}
@@ -57,7 +72,8 @@ export const TakenPart = ({
         value={amount}
         range={AMOUNT}
         format={format}
-        parse={parse}
+        parse={usedOf}
+        {...(left === null ? {} : { description: `Or what is left after it: “${format(left / 2)} left”.` })}
         onChange={(value) => value !== null && onChange(canId, value)}
         required
       />

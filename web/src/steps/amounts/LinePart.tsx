@@ -136,6 +136,9 @@ const Served = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
   const { catalogue, settings, now } = model;
   const { unit, missing, cans, by } = line;
   const length = settings.length;
+  const isOrdered = cans.some(({ canId }) =>
+    bench?.shelf.cans.some((can) => can.id === canId && can.arrivesOn !== null),
+  );
   return (
     <p>
       {cans.length > 0 && <>From the shelf: {takenWords(line, bench?.shelf.cans ?? [], catalogue, length)}. </>}
@@ -145,7 +148,13 @@ const Served = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
           {by && ` by ${day(by, settings.zone, now)}`}.
         </strong>
       )}
-      {missing === 0 && cans.length > 0 && <span className="sg-sign is-good">Enough is there.</span>}
+      {missing === 0 &&
+        cans.length > 0 &&
+        (isOrdered ? (
+          <span className="sg-sign is-waiting">Enough once what is ordered has come.</span>
+        ) : (
+          <span className="sg-sign is-good">Enough is there.</span>
+        ))}
     </p>
   );
 };

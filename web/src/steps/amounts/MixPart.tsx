@@ -26,6 +26,8 @@ const AMOUNT = rangeOf(canUseSchema.shape.amount);
 const UNITS = { volume: 'ml', weight: 'g' } as const;
 type By = keyof typeof UNITS;
 const TEASPOONS_A_TABLESPOON = 3;
+/** What may be thinned at all, as far as its label allows. */
+const THINNED: ReadonlySet<Product['kind']> = new Set(['paint', 'stain', 'primer', 'clear']);
 
 const plain = (amount: number): string => String(Number(amount.toPrecision(3)));
 
@@ -149,7 +151,8 @@ export const MixPart = ({ line, model }: { line: AmountLine; model: PieceModel }
   const [typed, setTyped] = useState<readonly number[] | null>(null);
   const [to, setTo] = useState<string | null>(null);
   const [amount, setAmount] = useState<number | null>(null);
-  if (!product || (!product.mix && line.unit !== 'ml')) return null;
+  // creams, gels and removers are used as they come: nothing is mixed into them
+  if (!product || (!product.mix && !(line.unit === 'ml' && THINNED.has(product.kind)))) return null;
   const unit = UNITS[by];
   const ratio = typed ?? known;
   const names = namesOf(line, product, ratio);

@@ -21,6 +21,7 @@ export const tapeAmount = (scene: Scene, product: Product, operation: ApplyOpera
   const each = whole / piece.quantity;
   return {
     unit: 'mm2',
+    tape: { count: blanks.reduce((sum, { count }) => sum + count, 0), uses },
     each: { low: each / uses.high, typical: each / uses.typical, high: each / uses.low },
     because: [
       { words: `${areaWords(whole)} is laid with it in all` },

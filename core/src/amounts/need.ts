@@ -34,6 +34,8 @@ export interface Need {
   readonly isTight: boolean;
   /** Film that stays on the piece, and is seen. */
   readonly stays?: boolean;
+  /** What is laid with transfer tape, for the whole batch, and how often a sheet of it serves. */
+  readonly tape?: { readonly count: number; readonly uses: Figure };
   /** What is laid out on film, for the whole batch. */
   readonly blanks?: readonly NeededBlank[];
   /** How a two-part product is measured. */
@@ -56,7 +58,7 @@ export const figureOf = (product: Product, label: string, figure: Figure): Decid
 });
 
 /** What one layer takes of one piece. */
-export type Amount = Pick<Need, 'unit' | 'each' | 'because' | 'isGuess' | 'isTight'>;
+export type Amount = Pick<Need, 'unit' | 'each' | 'because' | 'isGuess' | 'isTight' | 'tape'>;
 
 /** An amount that cannot be said, and why. */
 export const unknownAmount = (unit: AmountUnit, because: readonly Because[], isGuess = false): Amount => ({

@@ -558,6 +558,16 @@ describe('what steps take', () => {
   });
 });
 
+test('what is laid with transfer tape is counted for the batch, with how often a sheet serves', () => {
+  const flasks = of('flasks');
+  const design = flasks.parts[0]!.designs[0]!;
+  const blank = { id: 'b', widthMm: 100, heightMm: 50, count: 6, colour: null };
+  const [first] = Object.values(signsMeasured);
+  const drawn: Measured = { [design.id]: { ...first!, blanks: [blank, { ...blank, id: 'c', count: 2 }] } };
+  const tape = needsOf(flasks, drawn, all).find(({ productId }) => productId.startsWith('tape-'))!;
+  expect(tape.tape).toEqual({ count: 8, uses: all.productById.get(tape.productId)!.uses });
+});
+
 describe('small things', () => {
   const smallOf = (piece: Piece, sittings: number | null, cans: readonly Can[] = []) =>
     new Map(sundriesOf(piece, measured(piece), sittings, cans, all).map((one) => [one.name, one]));

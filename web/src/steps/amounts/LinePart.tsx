@@ -21,6 +21,7 @@ import { CupPart } from './CupPart.tsx';
 import { FilmPart } from './FilmPart.tsx';
 import { LevelPart } from './LevelPart.tsx';
 import { MixPart } from './MixPart.tsx';
+import { TapePart } from './TapePart.tsx';
 
 /** Where a need comes from: what it is worked out from, layer by layer. */
 const Because = ({ line }: { line: AmountLine }) => {
@@ -183,6 +184,7 @@ export const LinePart = ({ line, model }: { line: AmountLine; model: PieceModel 
       </header>
       {need && (unit === 'ml' || unit === 'cans') && <LevelPart line={line} model={model} />}
       {layout && <FilmPart layout={layout} model={model} />}
+      {line.needs.map(({ operationId, tape }) => tape && <TapePart key={operationId} tape={tape} />)}
       {line.needs.map((one) => (
         <CupPart key={one.operationId} need={one} model={model} />
       ))}

@@ -3,6 +3,7 @@ import type { DecidingFigure } from '../judge/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import { designIdsOf, facesOf, surfaceFacts, type ApplyOperation, type Design, type Part } from '../piece/index.ts';
 import { clearAreaOf, polygonArea, polygonLength, type ClearArea } from '../shape/index.ts';
+import { areaWords } from './areaWords.ts';
 import type { Measured } from './measured.ts';
 import { exactly, plus, scaledBy, shareOf, times } from './ranges.ts';
 
@@ -19,13 +20,6 @@ export interface WorkedArea {
   /** Whether it stands for an artwork that nobody has drawn yet. */
   readonly isGuess: boolean;
 }
-
-const MM2_PER_M2 = 1e6;
-/** An area as it is said: in m², or in cm² where it is small. */
-export const areaWords = (mm2: number): string =>
-  mm2 >= MM2_PER_M2 / 10
-    ? `${Number((mm2 / MM2_PER_M2).toPrecision(3))} m²`
-    : `${Number((mm2 / 100).toPrecision(3))} cm²`;
 
 const clearOf = ({ area }: Part): (ClearArea & { readonly ok: true }) | null => {
   const clear = area && clearAreaOf(area, { rimZoneMm: 0 });

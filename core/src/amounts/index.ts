@@ -30,22 +30,13 @@ export {
   type StepStarts,
   type TakenShares,
 } from './amountsFor.ts';
-export { areaWords, facesArea, workedArea, type Because, type WorkedArea } from './areas.ts';
+export { facesArea, workedArea, type Because, type WorkedArea } from './areas.ts';
 export { buyTable, missingWords, packWords } from './buyTable.ts';
 export type { FilmLayout, LaidStock } from './film.ts';
 export { cutFromLines } from './cutFromLines.ts';
 export type { Lay, Measured, MeasuredBlank, MeasuredDesign } from './measured.ts';
 export { filmsOf, measuredOf, type MeasureContext } from './measure.ts';
-export {
-  costOf,
-  moneySettingsSchema,
-  PLAIN_MONEY,
-  toBuy,
-  type BuyLine,
-  type KnownPack,
-  type MoneySettings,
-  type PieceCost,
-} from './money.ts';
+export { costOf, toBuy, type BuyLine, type KnownPack, type PieceCost } from './money.ts';
 export type { AmountUnit, Need } from './need.ts';
 export { needsOf } from './needs.ts';
 export { combined } from './ranges.ts';
@@ -54,3 +45,5 @@ export { amountsClause, filmLengthOf, neededWords, rangeWords, takenWords } from
 export { boardOf, sawLists, type Board, type Counted, type SawList } from './sawList.ts';
 export type { Taken } from './served.ts';
 export { sundriesOf, type Sundry } from './sundries.ts';
+export { moneySettingsSchema, PLAIN_MONEY, type MoneySettings } from './moneySettings.ts';
+export { areaWords } from './areaWords.ts';

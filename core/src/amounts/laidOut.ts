@@ -1,6 +1,7 @@
 import type { Product } from '../materials/index.ts';
 import { stencilsFor, type ApplyOperation } from '../piece/index.ts';
-import { areaWords, designsServed, workedArea } from './areas.ts';
+import { designsServed, workedArea } from './areas.ts';
+import { areaWords } from './areaWords.ts';
 import { figureOf, unknownAmount, type Amount, type Need, type Scene } from './need.ts';
 import { exactly, scaledBy } from './ranges.ts';
 

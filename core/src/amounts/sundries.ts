@@ -3,7 +3,8 @@ import type { DecidingFigure } from '../judge/index.ts';
 import type { Catalogue, Figure } from '../materials/index.ts';
 import { catalogueFor, type Piece } from '../piece/index.ts';
 import type { Can } from '../shelf/index.ts';
-import { areaWords, facesArea } from './areas.ts';
+import { facesArea } from './areas.ts';
+import { areaWords } from './areaWords.ts';
 import type { Measured } from './measured.ts';
 import { exactly, scaledBy } from './ranges.ts';
 

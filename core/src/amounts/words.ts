@@ -2,7 +2,7 @@ import type { Range } from '../cut/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import { amountWords, canName, type Can } from '../shelf/index.ts';
 import type { LengthUnit } from '../units/index.ts';
-import { areaWords } from './areas.ts';
+import { areaWords } from './areaWords.ts';
 import type { AmountLine } from './amountsFor.ts';
 import type { LaidStock } from './film.ts';
 import type { AmountUnit } from './need.ts';

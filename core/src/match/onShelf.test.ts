@@ -66,7 +66,7 @@ describe('what stands on the shelf', () => {
     const points = (...stock: Brief['workshop']['stock']) =>
       matchLayers({ ...cheapest, workshop: { ...cheapest.workshop, stock } }, all, {
         withoutMends: true,
-      }).ranked.map(({ strengths }) => strengths.costPoints);
+      }).ranked.map(({ strengths }) => strengths.moneyPoints);
     const priced = (productId: string, perM2: number) => ({ productId, ageMonths: 3, perM2 });
     expect(points(priced('exterior-latex', 1))).toEqual(points(priced('exterior-latex', 100)));
     // film is set beside film, and not beside what a m² of paint costs
@@ -88,7 +88,7 @@ describe('what stands on the shelf', () => {
     const pointsOf = (id: string) =>
       Math.min(
         ...[...ranked, ...folded].flatMap(({ stack, strengths }) =>
-          JSON.stringify(stack).includes(id) ? [strengths.costPoints] : [],
+          JSON.stringify(stack).includes(id) ? [strengths.moneyPoints] : [],
         ),
       );
     expect(pointsOf('own-barn')).toBeGreaterThanOrEqual(pointsOf('exterior-latex') - 1e-9);

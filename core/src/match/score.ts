@@ -32,6 +32,8 @@ export interface Strengths {
   readonly elapsedMinutes: number;
   readonly cost: 'low' | 'middle' | 'high';
   readonly costPoints: number;
+  /** The same by prices on the shelf, as far as they are known: what "cheapest" goes by. */
+  readonly moneyPoints: number;
   readonly risk: number;
   /** How many products of it have a hazard that asks for more than care. */
   readonly hazards: number;
@@ -189,12 +191,14 @@ export const strengthsOf = (
   let hands = asked.hands;
   let elapsed = asked.waits;
   let costPoints = 0;
+  let moneyPoints = 0;
   const costOf = costsBy(situation);
   found.operations.forEach((operation, index) => {
     const coats = operation.op === 'apply' ? operation.coats : 1;
     const product = operation.op === 'apply' ? catalogue.productById.get(operation.productId) : undefined;
     hands += workFigure(operation, catalogue).typical * coats;
-    costPoints += product ? costOf(product) : 0;
+    costPoints += product?.cost?.typical ?? 0;
+    moneyPoints += product ? costOf(product) : 0;
     if (product?.dry.recoat && coats > 1) elapsed += (coats - 1) * dryMinutes(product, 'recoat');
     for (const wait of waitsBefore(found.operations, index, catalogue))
       elapsed += dryMinutes(catalogue.productById.get(wait.from.productId)!, wait.stage);
@@ -210,6 +214,7 @@ export const strengthsOf = (
     // low is a film and a tape, or a stencil and one paint
     cost: costPoints <= weights.lowCost.typical ? 'low' : costPoints <= weights.middleCost.typical ? 'middle' : 'high',
     costPoints,
+    moneyPoints,
     risk:
       doubts +
       weights.unknownAsCautions.typical * unknowns +
@@ -289,7 +294,8 @@ export const utilitiesOf = (
   const hazard = weights.hazard.typical * strengths.hazards;
   const handsOn = weights.handsOn.typical * Math.log2(1 + strengths.handsOnMinutes / weights.shortWork.typical);
   const waiting = weights.waiting.typical * Math.log2(1 + strengths.elapsedMinutes / MINUTES_PER_DAY);
-  const cost = weights.cost.typical * strengths.costPoints;
+  const cost = (priority: Priority) =>
+    weights.cost.typical * (priority === 'cheapest' ? strengths.moneyPoints : strengths.costPoints);
   const favour = weights.favoured.typical * favoured;
   const emphasis = weights.emphasis.typical;
   return PRIORITIES.map((priority) => {
@@ -299,7 +305,7 @@ export const utilitiesOf = (
       times('leastRisk') * (risk + hazard) -
       times('leastHandsOn') * handsOn -
       times('soonest') * waiting -
-      times('cheapest') * cost +
+      times('cheapest') * cost(priority) +
       favour +
       weights.onShelf.typical * strengths.onShelf
     );

@@ -11,7 +11,8 @@ import {
 } from '@sgraffa/core';
 import { useBench } from '../../store/bench.ts';
 import { Section } from '../../ui/section/Section.tsx';
-import { designsInTurn, inColours, sectionModel } from '../../ui/section/sectionModel.ts';
+import { inColours } from '../../ui/section/inColours.ts';
+import { designsInTurn, sectionModel } from '../../ui/section/sectionModel.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import type { Course } from '../../ui/sentence.ts';
 import { Verdict } from '../../ui/Verdict.tsx';

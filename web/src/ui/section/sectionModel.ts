@@ -2,7 +2,6 @@ import {
   ROLES,
   designIdsOf,
   layersAt,
-  spokenColour,
   surfaceFacts,
   type Catalogue,
   type Layer,
@@ -335,23 +334,3 @@ export const sectionWords = (model: SectionModel): string =>
     ...(model.cut ? [`${model.cut.kind} in the opening`] : []),
     ...model.bands.map(({ name, notes }) => (notes.length ? `${name} (${notes.join(', ')})` : name)),
   ].join(', then ');
-
-/**
- * A section in the colours of the cans that its layers are taken from.
- *
- * @param said colours in words, by operation: "night blue"
- */
-export const inColours = (model: SectionModel, said: ReadonlyMap<string, string>): SectionModel => ({
-  ...model,
-  bands: model.bands.map((band) => {
-    const words = said.get(band.id);
-    if (words === undefined) return band;
-    const colour = spokenColour(words);
-    const [product, ...others] = band.notes;
-    return {
-      ...band,
-      ...(colour ? { colour } : {}),
-      notes: product === undefined ? [words] : [`${product}, ${words}`, ...others],
-    };
-  }),
-});

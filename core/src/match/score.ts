@@ -148,7 +148,7 @@ const askedMinutes = (
   return { hands, waits: [...own.values()].reduce((sum, minutes) => sum + minutes, waits) };
 };
 
-const FLAT: ReadonlySet<Product['kind']> = new Set(['film', 'sheet', 'stencil', 'tape']);
+const FLAT: ReadonlySet<Product['kind']> = new Set(['film', 'sheet', 'stencil']);
 
 /**
  * What products cost, in classes: by their prices on the shelf where those are known, by the catalogue's class else.
@@ -174,7 +174,8 @@ const costsBy = ({ catalogue, workshop }: Situation): ((product: Product) => num
   return ({ id, kind, cost }) => {
     const own = FLAT.has(kind) ? flat : wet;
     const price = prices.get(id);
-    if (!own) return cost?.typical ?? 0;
+    // a sheet of tape serves several times: what a m² of it costs says little
+    if (!own || kind === 'tape') return cost?.typical ?? 0;
     return price === undefined ? (cost?.typical ?? 0) * own.dearest : price / own.middle;
   };
 };

@@ -19,6 +19,8 @@ const shared = {
 export default {
   // as many as the machine has hands: nothing else runs beside the tests
   maxWorkers: '100%',
+  // modules of a test file that has ended are never let go: a worker that has piled up this much makes way for a new one
+  workerIdleMemoryLimit: '1.5GB',
   // ends a test that hangs; a machine that is busy with something else is no reason to fail one
   testTimeout: 180_000,
   projects: [

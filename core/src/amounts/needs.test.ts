@@ -13,6 +13,7 @@ import {
 } from '../artwork/index.ts';
 import { catalogue } from '../materials/index.ts';
 import {
+  plainPiece,
   plainWorkshop,
   type ApplyOperation,
   type CutChoices,
@@ -593,6 +594,25 @@ describe('small things', () => {
     const chimneys = of('chimneys');
     expect(smallOf(chimneys, 4).get('pairs of gloves')!.need).toEqual({ low: 4, typical: 4, high: 8 });
     expect(smallOf(chimneys, null).get('pairs of gloves')!.need).toBeNull();
+  });
+
+  test('a dye transfer takes butcher paper with every press; an iron-on film none', () => {
+    const pressed = (productId: string): Piece => {
+      const plain = plainPiece('pennant', 'polyester', 'polyester pennant');
+      const film = {
+        id: 'film',
+        op: 'apply' as const,
+        productId,
+        role: 'film' as const,
+        extent: 'opening' as const,
+        coats: 1,
+      };
+      const stack = { methodId: 'dye-transfer', operations: [film] };
+      return { ...withPart(plain, { stack } as Partial<Part>), quantity: 5 };
+    };
+    const paper = (piece: Piece) => sundriesOf(piece, {}, 1, [], all).filter(({ name }) => /paper/.test(name));
+    expect(paper(pressed('dye-sheet')).map(({ need }) => need)).toEqual([{ low: 10, typical: 10, high: 10 }]);
+    expect(paper(pressed('iron-on-low'))).toEqual([]);
   });
 
   test('what has not been measured is not known, and what is on the shelf is told by its name', () => {

@@ -10,7 +10,7 @@ import { exactly, scaledBy } from './ranges.ts';
 
 /** Small things that a piece uses up and no layer is made of. */
 export interface Sundry {
-  readonly name: 'blades' | 'sheets of sandpaper' | 'cloths' | 'pairs of gloves';
+  readonly name: 'blades' | 'sheets of sandpaper' | 'cloths' | 'pairs of gloves' | 'sheets of butcher paper';
   /** For the whole batch; null: it cannot be said. */
   readonly need: Range | null;
   readonly because: string;
@@ -24,6 +24,7 @@ const WORDS: Readonly<Record<Sundry['name'], RegExp>> = {
   'sheets of sandpaper': /\bsand ?paper\b|\babrasive\b/i,
   cloths: /\bcloths?\b|\bwipes?\b/i,
   'pairs of gloves': /\bgloves?\b/i,
+  'sheets of butcher paper': /\bbutcher('s)? paper\b/i,
 };
 
 const MM_PER_M = 1000;
@@ -34,7 +35,7 @@ const sharedBy = ({ low, typical, high }: Range, each: Figure): Range => ({
 });
 
 /**
- * Blades by what is cut, sandpaper and cloths by the faces that are sanded and wiped, gloves by the sitting.
+ * Blades by what is cut, sandpaper and cloths by the faces that are sanded and wiped, butcher paper by the press, gloves by the sitting.
  *
  * Their money is part of the overhead.
  *
@@ -87,6 +88,7 @@ export const sundriesOf = (
     hazards.some((id) => known.hazardById.get(id)?.wear?.includes('gloves')),
   );
   const inAll = sittings === null ? null : exactly(sittings);
+  const papers = productsOf.flatMap(({ pressPaper }) => pressPaper ?? []);
   return [
     ...(cutMm > 0
       ? [
@@ -102,6 +104,16 @@ export const sundriesOf = (
       : []),
     ...area('sand', 'sheets of sandpaper', amounts.sandedBySheet),
     ...area('wipe', 'cloths', amounts.wipedByCloth),
+    ...papers.map((paper) =>
+      row(
+        'sheets of butcher paper',
+        exactly(piece.quantity),
+        `${piece.quantity} ${piece.quantity === 1 ? 'piece is' : 'pieces are'} pressed, each with fresh paper larger than the transfer`,
+        'a press',
+        paper,
+        scaledBy(paper, piece.quantity),
+      ),
+    ),
     ...(needsGloves
       ? [
           row(
@@ -112,11 +124,7 @@ export const sundriesOf = (
               : `${sittings} ${sittings === 1 ? 'sitting' : 'sittings'}; of the kind that each label asks for`,
             'a sitting',
             amounts.glovesASitting,
-            inAll && {
-              low: inAll.low * amounts.glovesASitting.low,
-              typical: inAll.typical * amounts.glovesASitting.typical,
-              high: inAll.high * amounts.glovesASitting.high,
-            },
+            sittings === null ? null : scaledBy(amounts.glovesASitting, sittings),
           ),
         ]
       : []),

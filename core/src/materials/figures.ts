@@ -73,6 +73,7 @@ const FIGURE_WORDS: Readonly<Record<string, string>> = {
   frame: 'frame around the openings',
   workC: 'pressed or baked at',
   uses: 'used again',
+  pressPaper: 'butcher paper for a press',
   laundryC: 'laundry up to',
   ironC: 'ironed up to',
   indoors: 'lasts indoors',

@@ -32,6 +32,7 @@ export const UNITS = [
   'coats',
   'parts',
   'uses',
+  'sheets',
   'washes',
   'class',
   'ranks',
@@ -427,6 +428,8 @@ export const productSchema = z.strictObject({
   /** Temperature that it must be pressed, baked or heat-set at. */
   workC: temperatureFigure.optional(),
   uses: figureIn('uses').optional(),
+  /** Sheets of butcher paper that every press of it takes: what the dye has stained prints onto the next piece. */
+  pressPaper: figureIn('sheets').optional(),
   care: careSchema.optional(),
   /** What the surface that it has worked on stands of care, where that is less than before. */
   leaves: careSchema.pick({ water: true, soak: true, scrub: true, food: true }).partial().optional(),

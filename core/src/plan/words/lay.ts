@@ -69,7 +69,7 @@ export const mixWords = ({ mix }: Product): string | undefined => {
 
 const filmWords = (operation: ApplyOperation, product: Product, scene: Scene): string => {
   if (product.kind === 'sheet')
-    return `Printed side down on the piece, butcher paper below and above; press ${heatOf(product)}, nothing shifting; lift it straight up`;
+    return `Printed side down on the piece${product.pressPaper ? ', butcher paper below and above' : ''}; press ${heatOf(product)}, nothing shifting; lift it straight up`;
   if (howOf(operation, product) === 'press')
     return `Film down on the piece, carrier up; press ${heatOf(product)}; take the carrier off warm or cold as the film says; then from the back for about half the time`;
   if (scene.methodOf(operation)?.covers === 'area')

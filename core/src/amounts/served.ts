@@ -1,5 +1,5 @@
 import type { Range } from '../cut/index.ts';
-import { shelfAt, type CanAt, type Freshness, type Shelf } from '../shelf/index.ts';
+import { FITNESS, shelfAt, type CanAt, type Shelf } from '../shelf/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import type { AmountUnit } from './need.ts';
 
@@ -33,11 +33,10 @@ export const holds = ({ can: { size }, left, isEmpty }: CanAt, unit: AmountUnit)
   }
 };
 
-const FITNESS: Readonly<Record<Freshness, number>> = { fresh: 0, noFigure: 0, ageing: 0, unknown: 1, old: 2 };
-
-/** The order in which cans are used: what is fit, of it what is open, of that the oldest. */
+/** The order in which cans are used: what is fit, of it what is there already, of that what is open, of that the oldest. */
 const inTurn = (one: CanAt, other: CanAt): number =>
   FITNESS[one.freshness] - FITNESS[other.freshness] ||
+  Number(one.can.arrivesOn !== null) - Number(other.can.arrivesOn !== null) ||
   Number(other.isOpen === 'yes') - Number(one.isOpen === 'yes') ||
   (other.ageMonths ?? 0) - (one.ageMonths ?? 0) ||
   (one.can.id < other.can.id ? -1 : 1);

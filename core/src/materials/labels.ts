@@ -8,8 +8,8 @@ import type { Outcome } from '../problem/index.ts';
 export interface CanLabel {
   readonly canId: string;
   readonly figures: readonly Override[];
-  /** Whether it goes for every piece that takes the product: it is the only can of it. */
-  readonly isAlone: boolean;
+  /** Whether it is laid over the catalogue: it is of the only can of its product, or of one that was chosen for the piece in question. */
+  readonly isLaid: boolean;
 }
 
 /** What a bench lays over the catalogue: the user's products and figures, and the labels of what stands on the shelf. */
@@ -47,8 +47,8 @@ export const benchCatalogue = (
 ): Outcome<{ catalogue: Catalogue }> => {
   const read = usersCatalogue(catalogue, own);
   if (!read.ok) return read;
-  const alone = labels.flatMap(({ isAlone, figures }) => (isAlone ? figures : []));
+  const laidOver = labels.flatMap(({ isLaid, figures }) => (isLaid ? figures : []));
   const byCan = new Map(labels.map(({ canId, figures }) => [canId, figures]));
-  const laid = withLabel(read.catalogue, alone);
+  const laid = withLabel(read.catalogue, laidOver);
   return { ok: true, catalogue: byCan.size ? { ...laid, labelByCan: byCan } : laid };
 };

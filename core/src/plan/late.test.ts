@@ -63,6 +63,28 @@ describe('material that is not there yet', () => {
     expect(Date.parse(plan.endsAt!)).toBeLessThan(there('2026-12-20'));
   });
 
+  test('lends its freshness to nothing that stands there: where that is old or of unknown age, what is ordered is waited for', () => {
+    const latex = (id: string, more: Partial<Can>): Can => ({
+      ...plainCan(id, { productId: 'exterior-latex' }),
+      size: { kind: 'liquid', ml: 750 },
+      ...more,
+    });
+    const ordered = latex('a', { boughtOn: '2026-11-24', arrivesOn: '2026-12-07' });
+    const keeps = all.productById.get('exterior-latex')!.shelf!;
+    const openFor = (months: number) => {
+      const at = new Date(Date.parse(DEMO_NOW) - months * 30.4375 * 86_400_000).toISOString().slice(0, 10);
+      return latex('b', { isOpen: 'yes', openedOn: at });
+    };
+    const stock = (other: Can) => shelfAt([ordered, other], [], DEMO_NOW, all).stock[0]!;
+    expect(stock(openFor(keeps.high + 2))).toMatchObject({ arrivesOn: '2026-12-07' });
+    expect(stock(openFor(keeps.high + 2)).ageMonths).toBeLessThan(1);
+    expect(stock(latex('b', { isOpen: 'unknown' }))).toMatchObject({ arrivesOn: '2026-12-07' });
+    const ageing = stock(openFor(keeps.low + 1));
+    expect(ageing).not.toHaveProperty('arrivesOn');
+    expect(ageing.ageMonths).toBeCloseTo(keeps.low + 1, 0);
+    expect(stock(latex('b', { boughtOn: '2026-11-20' }))).not.toHaveProperty('arrivesOn');
+  });
+
   test('stands in the stock by the first of it, and by the last of what was chosen', () => {
     const cans = [film('a', '2026-12-07'), film('b', '2026-12-03')];
     expect(shelfAt(cans, [], DEMO_NOW, all).stock).toMatchObject([{ arrivesOn: '2026-12-03' }]);

@@ -57,7 +57,7 @@ describe('the label of a can', () => {
     const [part] = plainPiece('p', 'sign', 'plywood').parts;
     const of = (canId: string) => recoatOf(catalogueFor({ ...part!, cans: [{ operationId: 'ground', canId }] }, bench));
     expect([of('a')!.typical, of('b'), of('gone')]).toEqual([1440, recoatOf(all), recoatOf(all)]);
-    expect(labelsOf({ cans: [latex('a', [slow]), latex('b')], uses: [] }, new Set(['a']))[0]!.isAlone).toBe(true);
+    expect(labelsOf({ cans: [latex('a', [slow]), latex('b')], uses: [] }, new Set(['a']))[0]!.isLaid).toBe(true);
   });
 
   test('an empty can beside it, or one that was mixed, is none', () => {

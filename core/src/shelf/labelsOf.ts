@@ -28,6 +28,6 @@ export const labelsOf = (shelf: Shelf, chosen: ReadonlySet<string> = new Set()):
   const there = thereByProduct(shelf);
   return labelled.map(({ id, productId, figures }) => {
     const own = there.get(productId!) ?? [];
-    return { canId: id, figures, isAlone: chosen.has(id) || (own.length === 1 && own[0]!.id === id) };
+    return { canId: id, figures, isLaid: chosen.has(id) || (own.length === 1 && own[0]!.id === id) };
   });
 };

@@ -1,4 +1,4 @@
-import type { Catalogue, Figure, Product } from '../materials/index.ts';
+import type { Catalogue, Figure } from '../materials/index.ts';
 import { pricePerM2 } from './pricePerM2.ts';
 import type { Can, CanUse } from './schema.ts';
 import { wholeOf } from './sizes.ts';
@@ -111,31 +111,41 @@ export interface InStock {
   readonly perM2?: number | undefined;
 }
 
-/** What two cans of a product are together: as old as the fresher, there as soon as the first. */
-export const stockTogether = (one: InStock | undefined, can: InStock): InStock => {
-  if (!one) return can;
-  const arrivesOn =
-    one.arrivesOn === undefined || can.arrivesOn === undefined ? undefined : [one.arrivesOn, can.arrivesOn].sort()[0];
-  const [fresher, older] = (one.ageMonths ?? Infinity) > (can.ageMonths ?? Infinity) ? [can, one] : [one, can];
-  const { productId, ageMonths } = fresher;
-  const perM2 = fresher.perM2 ?? older.perM2;
+/** In the order in which cans are used: what is fit, what nobody knows the age of, what is old. */
+export const FITNESS: Readonly<Record<Freshness, number>> = { fresh: 0, noFigure: 0, ageing: 0, unknown: 1, old: 2 };
+
+/** Cans of one product as they stand in the stock. */
+export const inStock = (
+  cans: readonly CanAt[],
+  ageMonths: number | null,
+  arrivesOn: string | undefined,
+  { productById }: Pick<Catalogue, 'productById'>,
+): InStock => {
+  const productId = cans[0]!.can.productId!;
+  const perM2 = [...cans]
+    .sort((one, other) => (one.ageMonths ?? Infinity) - (other.ageMonths ?? Infinity))
+    .map(({ can }) => pricePerM2(can, productById.get(productId)))
+    .find((price) => price !== null);
   return {
     productId,
     ageMonths,
     ...(arrivesOn === undefined ? {} : { arrivesOn }),
-    ...(perM2 === undefined ? {} : { perM2 }),
+    ...(perM2 == null ? {} : { perM2 }),
   };
 };
 
-/** What one can of a product is in the stock. */
-export const inStock = ({ can, ageMonths }: CanAt, product: Product | undefined): InStock => {
-  const perM2 = pricePerM2(can, product);
-  return {
-    productId: can.productId!,
-    ageMonths,
-    ...(can.arrivesOn === null ? {} : { arrivesOn: can.arrivesOn }),
-    ...(perM2 === null ? {} : { perM2 }),
-  };
+/**
+ * What there is of a product: the freshest of what is there and fit; where nothing of it is, of what is ordered.
+ *
+ * A can that is still to come lends its freshness to none that stands there already.
+ */
+const stockOf = (cans: readonly CanAt[], catalogue: Catalogue): InStock => {
+  const isFit = ({ freshness }: CanAt) => FITNESS[freshness] === FITNESS.fresh;
+  const fit = cans.some(isFit) ? cans.filter(isFit) : cans;
+  const there = fit.filter(({ can }) => can.arrivesOn === null);
+  const ages = (there.length ? there : fit).flatMap(({ ageMonths }) => ageMonths ?? []);
+  const [first] = there.length ? [] : fit.map(({ can }) => can.arrivesOn!).sort();
+  return inStock(cans, ages.length ? Math.min(...ages) : null, first, catalogue);
 };
 
 /** The shelf on a day. */
@@ -166,11 +176,11 @@ export const shelfAt = (cans: readonly Can[], uses: readonly CanUse[], day: stri
       (other.ageMonths ?? 0) - (one.ageMonths ?? 0) ||
       (one.can.id < other.can.id ? -1 : 1),
   );
-  const freshest = new Map<string, InStock>();
+  const byProduct = new Map<string, CanAt[]>();
   for (const one of all) {
     const { productId } = one.can;
     if (productId === null || one.isEmpty || one.isOtherMix) continue;
-    freshest.set(productId, stockTogether(freshest.get(productId), inStock(one, catalogue.productById.get(productId))));
+    byProduct.set(productId, [...(byProduct.get(productId) ?? []), one]);
   }
-  return { cans: sorted, stock: [...freshest.values()] };
+  return { cans: sorted, stock: [...byProduct.values()].map((own) => stockOf(own, catalogue)) };
 };

@@ -1,7 +1,7 @@
 import type { BareWorkshop, Piece, Workshop } from '../piece/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import type { Can, CanUse } from './schema.ts';
-import { canAt, inStock, shelfAt, type InStock } from './shelfAt.ts';
+import { canAt, inStock, shelfAt, type CanAt, type InStock } from './shelfAt.ts';
 
 /** What is on the shelf, and what was taken from it. */
 export interface Shelf {
@@ -30,42 +30,27 @@ const stockOn = ({ cans, uses }: Shelf, day: string, catalogue: Catalogue): read
   return stock;
 };
 
-/** Of the cans that were chosen for a piece the age of the oldest of each product: it is that one which is laid on. */
+/** Of the cans that were chosen for a piece the oldest of each product, and not before the last of them is there: it is that one which is laid on. */
 const chosenStock = (
   { cans, uses }: Shelf,
   chosen: ReadonlySet<string>,
   day: string,
   catalogue: Catalogue,
 ): InStock[] => {
-  const oldest = new Map<string, InStock>();
+  const byProduct = new Map<string, CanAt[]>();
   for (const can of cans) {
     if (can.productId === null || !chosen.has(can.id)) continue;
-    const own = inStock(
-      canAt(
-        can,
-        uses.filter(({ canId }) => canId === can.id),
-        day,
-        catalogue,
-      ),
-      catalogue.productById.get(can.productId),
-    );
-    const held = oldest.get(can.productId);
-    // it is that one which is laid on: the oldest, and not before the last of them is there
-    const arrivesOn = [held?.arrivesOn, own.arrivesOn]
-      .filter((one) => one !== undefined)
+    const own = uses.filter(({ canId }) => canId === can.id);
+    byProduct.set(can.productId, [...(byProduct.get(can.productId) ?? []), canAt(can, own, day, catalogue)]);
+  }
+  return [...byProduct.values()].map((own) => {
+    const ages = own.flatMap(({ ageMonths }) => ageMonths ?? []);
+    const last = own
+      .flatMap(({ can }) => can.arrivesOn ?? [])
       .sort()
       .at(-1);
-    const ageMonths =
-      own.ageMonths === null || held?.ageMonths === null ? null : Math.max(own.ageMonths, held?.ageMonths ?? 0);
-    const perM2 = own.perM2 ?? held?.perM2;
-    oldest.set(can.productId, {
-      productId: can.productId,
-      ageMonths,
-      ...(arrivesOn ? { arrivesOn } : {}),
-      ...(perM2 === undefined ? {} : { perM2 }),
-    });
-  }
-  return [...oldest.values()];
+    return inStock(own, ages.length === own.length ? Math.max(...ages) : null, last, catalogue);
+  });
 };
 
 /**

@@ -111,6 +111,8 @@ const offcutsOf = ({ id: cutBy }: BenchEvent, rests: readonly StepRest[], cans: 
       price: null,
       note: '',
       cutBy,
+      // what was cut has come
+      arrivesOn: null,
     };
   });
 

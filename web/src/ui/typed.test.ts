@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { day, dayAndTime, toLocalField } from './dates.ts';
 import { readDate } from './readDate.ts';
 import { plainNumber, within } from './numbers.ts';
+import { typedIn } from './TakenPart.tsx';
 import { areaRange, RANGES } from './ranges.ts';
 
 describe('plain numbers', () => {
@@ -20,6 +21,24 @@ describe('plain numbers', () => {
       problems: [{ given: `"${text}" was given.`, allowed: 'a number, in years.' }],
     }),
   );
+});
+
+describe('what is typed of a can', () => {
+  const density = { low: 0.8, high: 1.5 };
+  const tin = typedIn({ size: { kind: 'liquid', ml: 750 } }, density);
+  test('of a weighed liquid the least is left, and the most was used', () => {
+    expect(tin.parseLeft('300 g')).toEqual({ ok: true, value: 200 });
+    expect(tin.parseUsed('320 g')).toEqual({ ok: true, value: 400 });
+    expect(tin.parseLeft('1.5 kg')).toEqual({ ok: true, value: 1000 });
+    expect(tin.parseUsed('40 ml')).toEqual({ ok: true, value: 40 });
+  });
+
+  test('a roll in metres, a powder by its weight', () => {
+    const roll = typedIn({ size: { kind: 'roll', widthMm: 305, lengthMm: 5000 } }, density);
+    expect(roll.parseUsed('0.6 m')).toEqual({ ok: true, value: 600 });
+    expect(roll.format(600)).toBe('0.6 m');
+    expect(typedIn({ size: { kind: 'powder', g: 500 } }, density).parseUsed('320 g')).toEqual({ ok: true, value: 320 });
+  });
 });
 
 describe('a field keeps nothing that the file refuses', () => {

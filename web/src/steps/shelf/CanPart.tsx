@@ -60,7 +60,7 @@ export const CanPart = ({ at }: { at: CanAt }) => {
       },
       as === 'used' ? `what was used of ${name}` : `what is left of ${name}`,
     );
-  const { format: inUnit, parse: amount } = typedIn(can, catalogue.amounts.liquidDensity);
+  const { format: inUnit, parseLeft, parseUsed } = typedIn(can, catalogue.amounts.liquidDensity);
   const dayField = (label: string, kept: string | null, keep: (value: string | null) => void) => (
     <TypedInput
       label={label}
@@ -85,7 +85,7 @@ export const CanPart = ({ at }: { at: CanAt }) => {
               value={left}
               range={AMOUNT}
               format={inUnit}
-              parse={amount}
+              parse={parseLeft}
               onChange={(value) => value !== null && take('left', value)}
               required
             />
@@ -94,7 +94,7 @@ export const CanPart = ({ at }: { at: CanAt }) => {
               value={null}
               range={AMOUNT}
               format={inUnit}
-              parse={amount}
+              parse={parseUsed}
               onChange={(value) => value !== null && value > 0 && take('used', value)}
             />
           </>

@@ -114,6 +114,20 @@ test('what is to be bought stands by its day, in packs, and ticked off it is on 
   await expect(page.locator('.sg-can')).toHaveCount(2);
 });
 
+test('what never stood on the shelf is ticked off once it is said how much a pack of it holds', async ({ page }) => {
+  await page.goto('/shelf/to-buy');
+  const cream = page.getByRole('row', { name: /frost cream/ });
+  await expect(cream.getByRole('checkbox')).toBeDisabled();
+  await typed(page, 'A pack of frost cream holds', '2 m');
+  await expect(cream).toContainText('a size in which frost cream is counted');
+  await typed(page, 'A pack of frost cream holds', '120 ml');
+  await expect(cream).toContainText(/\d × 120 ml/);
+  await cream.getByRole('checkbox').click();
+  await expect(cream).toHaveCount(0);
+  await page.goto('/shelf?find=frost');
+  await expect(page.locator('.sg-can').first()).toContainText('120 ml left');
+});
+
 test('what its own label says goes before the catalogue, and what was weighed before what was reckoned', async ({
   page,
 }) => {

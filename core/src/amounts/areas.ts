@@ -150,7 +150,7 @@ export const workedArea = (
   if (known.length !== designs.length)
     return {
       areaMm2: null,
-      because: [{ words: 'how long its edges are is known once there is an artwork' }],
+      because: [{ words: 'the length of its edges is known once there is an artwork' }],
       isGuess: true,
     };
   const length = known.reduce((sum, { cutLengthMm }) => sum + cutLengthMm, 0);

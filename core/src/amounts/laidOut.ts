@@ -12,7 +12,7 @@ export const tapeAmount = (scene: Scene, product: Product, operation: ApplyOpera
   const designs = designsServed(part, operation);
   const blanks = designs.flatMap((design) => measured[design.id]?.blanks ?? []);
   if (!blanks.length || !product.uses)
-    return unknownAmount('mm2', [{ words: 'how large it is is known once there is an artwork' }], true);
+    return unknownAmount('mm2', [{ words: 'its size is known once there is an artwork' }], true);
   const uses = product.uses;
   const whole = blanks.reduce(
     (sum, { widthMm, heightMm, count }) =>
@@ -64,7 +64,7 @@ export const pinAmount = (scene: Scene, product: Product, operation: ApplyOperat
 export const edgeTapeAmount = (scene: Scene, operation: ApplyOperation): Amount => {
   const frames = designsServed(scene.part, operation).flatMap((design) => scene.measured[design.id]?.blanks ?? []);
   if (!frames.length)
-    return unknownAmount('mm', [{ words: 'how long its edges are is known once there is an artwork' }], true);
+    return unknownAmount('mm', [{ words: 'the length of its edges is known once there is an artwork' }], true);
   const { holdTapeMargin } = scene.catalogue.amounts;
   const round = Math.max(...frames.map(({ widthMm, heightMm }) => 2 * (widthMm + heightMm)));
   return {

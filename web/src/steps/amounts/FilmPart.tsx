@@ -7,6 +7,8 @@ const LONGEST = 700;
 const TALLEST = 150;
 /** So much of a roll beyond the cut is drawn, mm. */
 const BEYOND_MM = 120;
+/** So many of what is worth keeping are named. */
+const MOST_RESTS = 3;
 
 /** A roll with all that is cut off it one after the other, or one sheet or offcut. */
 interface Strip {
@@ -86,18 +88,19 @@ const StripPart = ({
         {isRoll
           ? `: ${neededWords(lengthMm, 'mm', unit)} off ${formatLength(widthMm, unit)}${laid.length > 1 ? `, in ${laid.length} cuts` : ''}`
           : `, ${kind}: ${formatLength(widthMm, unit)} × ${formatLength(lengthMm, unit)}`}
+        .
         {rests.length > 0 && (
           <span className="sg-quiet">
             {' '}
             Worth keeping:{' '}
             {rests
-              .slice(0, 3)
+              .slice(0, MOST_RESTS)
               .map(
                 (rest) =>
                   `${formatLength(Math.floor(rest.width), unit)} × ${formatLength(Math.floor(rest.height), unit)}`,
               )
               .join(', ')}
-            .
+            {rests.length > MOST_RESTS && ` and ${rests.length - MOST_RESTS} more`}.
           </span>
         )}
       </figcaption>

@@ -29,8 +29,8 @@ export const SundriesPart = ({ model }: { model: PieceModel }) => {
           <li key={one.name}>
             {capitalised(one.name)}: <WhereFrom figures={[one.figure]}>{countWords(one)}</WhereFrom>{' '}
             <span className="sg-quiet">
-              {one.because}
-              {one.onShelf > 0 && `; ${one.onShelf} on the shelf`}
+              ({one.because}
+              {one.onShelf > 0 && `; ${one.onShelf} on the shelf`})
             </span>
           </li>
         ))}

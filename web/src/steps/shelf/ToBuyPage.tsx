@@ -8,6 +8,7 @@ import {
   plainCan,
   toBuy,
   type BuyLine,
+  type AmountLine,
   type Can,
   sawLists,
   shelfAt,
@@ -18,10 +19,25 @@ import { calendarDay, day } from '../../ui/dates.ts';
 import { DayPick } from '../../ui/DayPick.tsx';
 import { download } from '../../ui/download.ts';
 import { moneyWords } from '../../ui/money.ts';
+import { PackField } from './PackField.tsx';
 import { SawPart } from '../../ui/SawPart.tsx';
 import './shelf.css';
 
 const nameOf = ({ line: { name, colour } }: BuyLine): string => (colour ? `${name}, ${colour}` : name);
+
+/** What cannot be said, together where it is for the same reason: of a piece all that its size would settle. */
+const unknownOf = (lines: readonly AmountLine[]) => {
+  const groups = new Map<string, { pieceId: string; words: string; of: Set<string> }>();
+  for (const { name, unknown } of lines)
+    for (const { pieceId, because } of unknown) {
+      const { words } = because[0]!;
+      const key = `${pieceId} ${words}`;
+      const group = groups.get(key) ?? { pieceId, words, of: new Set<string>() };
+      groups.set(key, group);
+      group.of.add(name);
+    }
+  return [...groups.values()];
+};
 
 /** What is missing for pieces, in packs, each by the day on which it has to be there; ticked off it stands on the shelf. */
 export const ToBuyPage = () => {
@@ -32,18 +48,20 @@ export const ToBuyPage = () => {
   const { isKept } = useIsKept();
   const { keepCans } = useChanges();
   const [chosen, setChosen] = useState<readonly string[]>([]);
+  // sizes of packs that were said here, of what never stood on the shelf
+  const [packs, setPacks] = useState<readonly Can[]>([]);
   if (!bench || !answer) return <p className="sg-page sg-quiet">Reckoning what is missing…</p>;
   const { zone, money, leadDays } = bench.settings.value;
   const names = new Map(bench.pieces.map(({ id, value }) => [id, value.name]));
   // of chosen pieces what they lack each; of all of them what they lack together
   const lines = chosen.length ? chosen.flatMap((id) => answer.byPiece[id] ?? []) : answer.together;
-  const all = toBuy(lines, bench.shelf.cans, leadDays);
+  const all = toBuy(lines, [...bench.shelf.cans, ...packs], leadDays);
   const pieces = bench.pieces.flatMap(({ id, value }) => (!chosen.length || chosen.includes(id) ? [value] : []));
   const saw = sawLists(pieces, shelfAt(bench.shelf.cans, bench.shelf.uses, now, catalogue).cans);
   const toCount = saw.counted.filter(({ count, onShelf }) => onShelf < count);
   const rows = all.filter(({ missing }) => missing !== null);
   // also of what can be reckoned for some pieces only
-  const unknown = lines.flatMap((line) => line.unknown.map((need) => ({ name: line.name, need })));
+  const unknown = unknownOf(lines);
   const known = rows.reduce((sum, { price }) => sum + (price ?? 0), 0);
   const unpriced = rows.filter(({ price }) => price === null).length;
   const today = calendarDay(now, zone);
@@ -118,6 +136,7 @@ export const ToBuyPage = () => {
                   <Table.Td>{missingWords(row)}</Table.Td>
                   <Table.Td>
                     {row.packs.length ? packWords(row) : <span className="sg-quiet">size not known</span>}
+                    <PackField row={row} packs={packs} keep={setPacks} />
                   </Table.Td>
                   <Table.Td className="sg-number">
                     {row.price === null ? '?' : moneyWords(row.price, money.currency)}
@@ -146,8 +165,8 @@ export const ToBuyPage = () => {
             unpriced < rows.length &&
             ` without ${unpriced} ${unpriced === 1 ? 'price' : 'prices'}`}.{' '}
           <span className="sg-quiet">
-            Packs are sizes that stood on the shelf before. What spoils the piece when it runs out is bought by its high
-            figure.
+            Packs are sizes that stood on the shelf before, or that are said here. What spoils the piece when it runs
+            out is bought by its high figure.
           </span>
         </p>
       )}
@@ -168,9 +187,9 @@ export const ToBuyPage = () => {
         <>
           <h2>Not reckoned yet</h2>
           <ul>
-            {unknown.map(({ name, need }) => (
-              <li key={`${need.pieceId} ${need.operationId}`}>
-                {name} for {names.get(need.pieceId)}: {need.because[0]!.words}.
+            {unknown.map(({ pieceId, words, of }) => (
+              <li key={`${pieceId} ${words}`}>
+                <Link to={`/pieces/${pieceId}/amounts`}>{names.get(pieceId)}</Link>: {[...of].join(', ')}: {words}.
               </li>
             ))}
           </ul>

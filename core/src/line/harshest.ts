@@ -19,11 +19,15 @@ const LADDERS: Readonly<Record<string, readonly string[] | 'amount'>> = {
   lifeYears: 'amount',
 };
 
-const rankOf = ({ field, value }: Chip, catalogue: Catalogue): number => {
+const rankOf = ({ field, value }: Pick<Chip, 'field' | 'value'>, catalogue: Catalogue): number => {
   if (field === 'heat') return catalogue.heatSourceById.get(String(value))?.surfaceC.high ?? 0;
   const ladder = LADDERS[field];
   return ladder === undefined || ladder === 'amount' ? Number(value) : rankIn(ladder, String(value));
 };
+
+/** Whether one value of a use asks more than another. */
+export const asksMore = (field: string, one: Chip['value'], other: Chip['value'], catalogue: Catalogue): boolean =>
+  rankOf({ field, value: one }, catalogue) > rankOf({ field, value: other }, catalogue);
 
 /** What a line says twice of one use, "wiped, sometimes in the dishwasher", is as harsh as the harshest of it. */
 export const harshest = (chips: readonly Chip[], catalogue: Catalogue): Chip[] =>

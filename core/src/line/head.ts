@@ -1,5 +1,6 @@
 import type { Base, Catalogue } from '../materials/index.ts';
 import type { Use } from '../piece/index.ts';
+import { asksMore } from './harshest.ts';
 import type { Chip } from './reading.ts';
 import { isSaid } from './designs.ts';
 import { CARRIED, type Thing } from './things.ts';
@@ -17,8 +18,10 @@ export interface Head {
   readonly hasUnknownMaterial: boolean;
   /** True where another thing's name stands before it: "smoke alarm cover". */
   readonly isPartOfAnother: boolean;
-  /** Other things that it is of, for or beside: "cover of a smoke alarm", "name plate for the wood burner". */
+  /** Other things that are named: "cover of a smoke alarm", "teether ring". It may be, or lie beside, what they are. */
   readonly others: readonly Thing[];
+  /** Those of them that it is of, for or beside: "cover of a smoke alarm", "name plate for the wood burner". */
+  readonly beside: readonly Thing[];
   /** Where its noun ends: what comes later is of something else, as in "frame for a mirror". */
   readonly endsAt: number;
 }
@@ -130,7 +133,13 @@ export const headOf = (
     unknown: unknownAt === undefined ? null : tokens[unknownAt]!.text,
     hasUnknownMaterial: isModifier || tokens.some((_, at) => isMaterialAt(at)),
     isPartOfAnother: inFirst.length > 1,
-    others: named.flatMap((other) =>
+    others: named.flatMap((other) => {
+      const another = thingIn(other)!;
+      // what lies on it is none of its own uses
+      const isLaidOn = another.kind === CARRIED || LAID_ON_OTHERS.has(another.kind);
+      return other === phrase || isLaidOn ? [] : [another];
+    }),
+    beside: named.flatMap((other) =>
       phrase !== null &&
       other.first > lastOf(phrase) &&
       tokens.slice(lastOf(phrase) + 1, other.first).some(({ norm }) => PARTING.has(norm))
@@ -192,6 +201,9 @@ const WORDS: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   mustComeOff: { yes: 'must come off again', no: 'stays for good' },
 };
 
+/** What of a use can harm: of two things that are named the harmless one's is no guess. */
+const HARMS: ReadonlySet<string> = new Set(['food', 'heat', 'skin', 'children']);
+
 /** What the name of the thing makes likely, where the line does not say it or rule it out: each a guess. */
 export const guessThing = ({
   head,
@@ -213,8 +225,26 @@ export const guessThing = ({
   const from = phrase.tokens.map(({ text }) => text).join(' ');
   const isRuledOut = (field: string, value: string | number) =>
     nots.some((not) => not.field === field && (not.value === value || not.value === 'any'));
+  // what is harmless about the one may be no more so of what is named beside it
+  const isHarsherBeside = (field: string, value: string | number): boolean =>
+    HARMS.has(field) &&
+    head.others.some(({ facts }) => {
+      const beside = facts[field as keyof typeof facts] as string | undefined;
+      if (beside === undefined) return false;
+      // what warms the one may be hotter for the other, whichever of the two is named for it
+      return (
+        asksMore(field, beside, value, catalogue) ||
+        (field === 'heat' && beside !== value && beside !== 'none' && beside !== 'sun')
+      );
+    });
   const guess = (field: string, value: string | number, label: string) => {
-    if (openFields.has(field) || isRuledOut(field, value) || chips.some((chip) => chip.field === field)) return;
+    if (
+      isHarsherBeside(field, value) ||
+      openFields.has(field) ||
+      isRuledOut(field, value) ||
+      chips.some((chip) => chip.field === field)
+    )
+      return;
     say({ field, value, label, from, isGuess: true });
   };
   const { base, finish, laundryC, heat, item, ...plain } = thing.facts;
@@ -228,14 +258,12 @@ export const guessThing = ({
   for (const [field, value] of Object.entries(plain))
     if (value !== undefined) guess(field, value, WORDS[field]?.[value] ?? value);
   // the cover of a smoke alarm may be the alarm: what it is stays open, and how hot it gets beside a stove
-  const isOpen = item === 'ordinary' && head.others.some((other) => (other.facts.item ?? item) !== item);
-  const isBesideHeat = head.others.some((other) => !['none', 'sun', undefined].includes(other.facts.heat));
+  const isOpen = item === 'ordinary' && head.beside.some((other) => (other.facts.item ?? item) !== item);
   if (item && !isOpen && !(thing.kind === 'holder' && head.isPartOfAnother))
     guess('item', item, catalogue.itemById.get(item)?.name ?? item);
   if (laundryC !== undefined && !isSaid(chips, 'water')) guess('laundryC', laundryC, `laundry ${laundryC} °C`);
   const place = chips.find(({ field }) => field === 'place')?.value;
   // under a roof the sun warms nothing; a place that nobody has said may be in it
-  if (isBesideHeat) return;
   const isShaded = heat === 'sun' && place !== undefined && place !== 'exposed';
   if (isShaded) guess('heat', 'none', 'no heat');
   else if (heat !== undefined && !chips.some(({ field }) => field === 'heatC'))

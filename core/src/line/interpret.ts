@@ -484,7 +484,10 @@ class Interpreter {
         // "inside" alone is a side only of what is hollow
         if (fact.isGuess) {
           const { shape } = this.given.head.thing?.facts ?? {};
-          if (shape && isHollow(shape) && !this.isSaid('zone')) this.say('zone', value, label, phrase, true);
+          if (this.isSaid('zone')) return;
+          if (shape && isHollow(shape)) this.say('zone', value, label, phrase, true);
+          // of what nobody knows to be hollow or flat it may be either
+          else if (!shape) this.openFields.add('zone');
           return;
         }
         this.sayOfDesign('zone', String(value), label, phrase);

@@ -161,6 +161,17 @@ const ROWS: readonly (readonly [string, object])[] = [
   ['frame for a mirror', { base: 'hardwood' }],
   ['helmet bag, nylon', { item: 'ordinary', base: 'nylon' }],
   ['smoke alarm cover', { item: 'unknown' }],
+  // of two things that are named the harmless one's is no guess
+  ['teether ring, painted stars', { food: 'unknown', heat: 'unknown' }],
+  ['kettle lid, steel', { food: 'unknown', heat: 'unknown' }],
+  ['crib headboard, oak', { food: 'unknown' }],
+  ['grill table, steel', { heat: 'unknown' }],
+  ['old radiator, painted cream', { base: 'steel-mild', heat: 'radiator' }],
+  ['old toy, wooden', { food: 'lip', children: 'yes', item: 'toy' }],
+  // inside of what nobody knows to be flat
+  ['bucket, stencil inside', { zone: 'unknown' }],
+  ['bucket, stencil in the inside', { zone: 'inside' }],
+  ['treated deck board, burnt sign', { base: 'wood-treated' }],
   // what is of, for or beside another thing is not taken for less than that may be
   ['sign for the stove door, film', { item: 'unknown', heat: 'unknown' }],
   ['name plate by the wood burner', { item: 'unknown', heat: 'unknown' }],

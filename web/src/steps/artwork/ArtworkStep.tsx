@@ -27,6 +27,8 @@ export const ArtworkStep = () => {
   const designs = area && placed.data?.ok ? placed.data.designs : [];
   const { designs: all } = model.part;
   const view = cut.data?.ok && ordered.order ? cut.data.view : null;
+  // while what it is cut from is still worked out, what speaks against the last order is no answer to this one
+  const isUnderWay = model.isReckoning || !model.isSettled || placed.isFetching || cut.isFetching;
   const hasCut = artwork !== null || here !== null || model.part.area !== null;
   return (
     <div className="sg-course">
@@ -95,7 +97,14 @@ export const ArtworkStep = () => {
             <LookedPart sizing={sizing} />
             <MendsPart key={`mends ${design.id}`} sizing={sizing} />
             {hasCut && (
-              <CutPart key={`cut ${design.id}`} sizing={sizing} ordered={ordered} cut={cut.data} view={view} />
+              <CutPart
+                key={`cut ${design.id}`}
+                sizing={sizing}
+                ordered={ordered}
+                cut={cut.data}
+                view={view}
+                isUnderWay={isUnderWay}
+              />
             )}
           </Tabs.Panel>
           <Tabs.Panel value="section">

@@ -109,11 +109,14 @@ export const CutPart = ({
   ordered,
   cut,
   view,
+  isUnderWay,
 }: {
   sizing: Sizing;
   ordered: CutOrdered;
   cut: Outcome<{ view: CutView }> | undefined;
   view: CutView | null;
+  /** Whether the answer to the order as it stands is still to come. */
+  isUnderWay: boolean;
 }) => {
   const { artwork, cutFrom, design } = sizing;
   const { order, settings, set, followsAmounts, hasFilm } = ordered;
@@ -220,13 +223,13 @@ export const CutPart = ({
           </div>
         </>
       )}
-      {cut?.ok === false && order && (
+      {cut?.ok === false && order && !isUnderWay && (
         <p role="alert" className="sg-refused">
           {cut.problems.map(problemSentence).join(' ')}
         </p>
       )}
       {view && <CutWords sizing={sizing} view={view} order={ordered} />}
-      <PapersPart sizing={sizing} order={view ? order : null} />
+      <PapersPart sizing={sizing} order={view ? order : null} isUnderWay={isUnderWay} />
     </>
   );
 };

@@ -13,7 +13,16 @@ import type { Sizing } from './useSizing.ts';
 const BAR = { low: 50, high: 200, isWhole: false };
 
 /** Cut files for an order, and what is printed at 1:1: placement map and paper cover. */
-export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutAsked | null }) => {
+export const PapersPart = ({
+  sizing,
+  order,
+  isUnderWay,
+}: {
+  sizing: Sizing;
+  order: CutAsked | null;
+  /** Whether the order as it stands is still worked out: what is pressed meanwhile waits for it. */
+  isUnderWay: boolean;
+}) => {
   const { artwork, asked, cutFrom, design, placed, scale, looked, model } = sizing;
   const { part, piece, catalogue } = model;
   const [paper, setPaper] = useState<Paper>('a4');
@@ -22,6 +31,7 @@ export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutAsked 
   // what is written is what stands: its place found, and cut from the layers that follow it
   const isSettled =
     model.isSettled && !model.isReckoning && !placed.isFetching && (design.artworkId === null || artwork !== null);
+  const isOrdered = isSettled && order !== null && !isUnderWay;
   const isSide = part.area !== null && isSideArea(part.area);
   const name = fileName(`${piece.name} ${artwork?.name ?? ''}`);
   const run = async (work: () => Promise<string | null>) => setProblem(await work());
@@ -86,12 +96,12 @@ export const PapersPart = ({ sizing, order }: { sizing: Sizing; order: CutAsked 
             Full-size paper, PDF
           </SettledButton>
         )}
-        {order && !cutFrom.isByHand && (
+        {artwork && (order || isUnderWay) && !cutFrom.isByHand && (
           <>
-            <SettledButton isSettled={isSettled} className="sg-button" run={() => files('svg')}>
+            <SettledButton isSettled={isOrdered} className="sg-button" run={() => files('svg')}>
               Cut files, SVG
             </SettledButton>
-            <SettledButton isSettled={isSettled} variant="outline" run={() => files('dxf')}>
+            <SettledButton isSettled={isOrdered} variant="outline" run={() => files('dxf')}>
               Cut files, DXF
             </SettledButton>
           </>

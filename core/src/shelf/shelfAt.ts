@@ -130,7 +130,7 @@ export const inStock = (
     productId,
     ageMonths,
     ...(arrivesOn === undefined ? {} : { arrivesOn }),
-    ...(perM2 == null ? {} : { perM2 }),
+    ...(perM2 === undefined || perM2 === null ? {} : { perM2 }),
   };
 };
 

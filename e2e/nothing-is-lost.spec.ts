@@ -18,7 +18,7 @@ test('a file with something broken in it is taken without that, listing it, once
       operationId: 'ground',
       coat: 1,
       at: '2026-11-20T10:00:00Z',
-      outcome: 'done',
+      kind: 'done',
     },
   ];
   whole.pieces[0].parts[0].use.heat = 'dragon';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
+import { idSchema as key } from '../problem/index.ts';
 
 const name = z.string().trim().min(1, 'a name of at least one letter').max(120, 'at most 120 characters');
-const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
 const inMm = (low: number, high: number) =>
   z.number('a length in mm').min(low, `${low} to ${high} mm`).max(high, `${low} to ${high} mm`);
 const face = z.string().min(1).max(60);

@@ -12,12 +12,13 @@ import {
   type Product,
 } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
-import { stepIdOf, type Plan } from '../plan/index.ts';
+import type { Plan } from '../plan/index.ts';
 import {
   catalogueFor,
   DEFAULT_SCHOOLS,
   designIdsOf,
   layersAt,
+  stepIdOf,
   surfaceFacts,
   type Cut,
   type Operation,

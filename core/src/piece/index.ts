@@ -18,3 +18,32 @@ export { facesOf, type WorkedFaces } from './faces.ts';
 export { isReused, stencilsFor } from './stencil.ts';
 export { effectiveUse, isHollow, isSideUnsaid } from './effective.ts';
 export { catalogueFor, withChosenStack, withFollowedStack } from './chosen.ts';
+export { stepIdOf } from './stepId.ts';
+export {
+  airSchema,
+  COAT_FINDINGS,
+  cutterSettingsSchema,
+  DWELL_FINDINGS,
+  eventSchema,
+  isOfStep,
+  isWork,
+  stepOfEvent,
+  type Air,
+  type BenchEvent,
+  type CutterSettings,
+  type EventKind,
+  type LookFinding,
+  type StepEvent,
+} from './events.ts';
+export {
+  byTime,
+  isScrapped,
+  NO_FACTS,
+  stateOfStep,
+  stepFacts,
+  type CopyState,
+  type Facts,
+  type FactStep,
+  type Look,
+  type StepState,
+} from './stepFacts.ts';

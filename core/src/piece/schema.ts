@@ -17,18 +17,15 @@ import {
   surfacePropertiesSchema,
 } from '../materials/index.ts';
 import { areaSchema } from '../shape/index.ts';
+import { idSchema as key, instantSchema as instant } from '../problem/index.ts';
 import { ofOneSize } from './oneSize.ts';
+import { stepIdSchema } from './stepId.ts';
 
 /** Longest name or note that the document keeps, in characters. */
 const MAX_NAME = 120;
 const MAX_NOTE = 10_000;
 
 const name = z.string().trim().min(1, 'a name of at least one letter').max(MAX_NAME, `at most ${MAX_NAME} characters`);
-const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
-const instant = z.iso.datetime({
-  offset: true,
-  error: 'an ISO date and time with its zone, such as 2026-12-19T14:00:00Z',
-});
 const orUnknown = <const Words extends readonly string[]>(words: Words) => z.enum([...words, 'unknown']);
 const yesNoUnknown = z.enum(['yes', 'no', 'unknown']);
 const bounded = (low: number, high: number, unit: string) =>
@@ -350,11 +347,9 @@ export const blankSchema = z.strictObject({
 });
 export type Blank = z.output<typeof blankSchema>;
 
-const stepId = z.string().regex(/^[A-Za-z0-9_.#~-]{1,100}$/, 'the id of a step');
-
 /** A start that the crafter gave a step by hand. */
 export const pinSchema = z.strictObject({
-  stepId,
+  stepId: stepIdSchema,
   at: instant,
 });
 export type Pin = z.output<typeof pinSchema>;
@@ -469,6 +464,6 @@ export const trialSchema = z.strictObject({
   note: z.string().max(400, 'at most 400 characters'),
   result: z.enum(['held', 'failed']).default('held'),
   /** The step of a piece that it was; null for one that was told by hand. */
-  step: z.strictObject({ pieceId: key, stepId }).nullable().default(null),
+  step: z.strictObject({ pieceId: key, stepId: stepIdSchema }).nullable().default(null),
 });
 export type Trial = z.output<typeof trialSchema>;

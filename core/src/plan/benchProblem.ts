@@ -5,6 +5,8 @@ import { failed, type Outcome, type Problem } from '../problem/index.ts';
 import type { ClimateSeries } from '../dry/index.ts';
 import {
   catalogueFor,
+  NO_FACTS,
+  type Facts,
   type Piece,
   type Schools,
   type Trial,
@@ -19,7 +21,8 @@ import { endOfDay, freeWindows, type BenchHours, type FreeWindow } from './hours
 import { withKept, type KeptLag } from './keptLags.ts';
 import { OutdoorDrying, wholeMinutes } from './outdoorDrying.ts';
 import { withOverdue } from './overdue.ts';
-import { GRID_MINUTES, PLACES_AT_BENCH, type Keep, type Lag, type Step } from './step.ts';
+import { stepsNow } from './lots.ts';
+import { GRID_MINUTES, onGrid, PLACES_AT_BENCH, type Keep, type Lag, type Step } from './step.ts';
 import { stepsOf } from './steps.ts';
 import { failedProblem, madeSafe, unsafeProblem } from './stopped.ts';
 
@@ -35,10 +38,8 @@ export interface BenchContext extends BenchHours {
   readonly trials?: readonly Trial[] | undefined;
   /** The forecast that outdoor steps keep to; null: not known, and then no weather is reckoned with. */
   readonly outdoor?: ClimateSeries | null | undefined;
-  /** By piece: step id → ISO instant at which it was done. */
-  readonly done?: Readonly<Record<string, Readonly<Record<string, string>>>> | undefined;
-  /** By piece: step id → ISO instant at which a try failed: what hangs on it is not begun. */
-  readonly failed?: Readonly<Record<string, Readonly<Record<string, string>>>> | undefined;
+  /** What happened at the bench, as `stepFacts` reads it. */
+  readonly facts?: Facts | undefined;
   /** Pieces that find room on the rack; null: enough for all. */
   readonly rackPlaces?: number | null | undefined;
   readonly turnerPlaces?: number | undefined;
@@ -62,6 +63,10 @@ export interface BenchItem {
   readonly steps: readonly Step[];
   /** Step id → ISO instant at which it was done; without what is overdue. */
   readonly done: Readonly<Record<string, string>>;
+  /** Step id → ISO instant at which it was begun, where it is under way. */
+  readonly running: Readonly<Record<string, string>>;
+  /** Copies that nothing goes on with until they are mended. */
+  readonly heldUp: readonly Problem[];
   readonly verdict: StackVerdict;
   readonly problems: readonly Problem[];
 }
@@ -115,6 +120,8 @@ interface Placed {
   readonly product: Product | undefined;
   /** ISO instant at which it was done; undefined where it is still to do. */
   readonly doneAt: string | undefined;
+  /** ISO instant at which it was begun, where it is under way. */
+  readonly runningSince: string | undefined;
   readonly followers: readonly { readonly step: Step; readonly lag: Lag }[];
   /** What its dry point stands for: what the next step waits for, or when it can be handled; undefined where nothing dries. */
   readonly main: { readonly time: Figure; readonly stage: Stage } | undefined;
@@ -148,20 +155,21 @@ class Poser {
     );
   }
 
-  private placedOf({ piece, steps, done }: BenchItem): Placed[] {
+  private placedOf({ piece, steps, done, running }: BenchItem): Placed[] {
     const productOf = coatProducts(piece, this.context.catalogue);
     const waiting = new Map<string, { readonly step: Step; readonly lag: Lag }[]>();
     for (const step of steps)
       for (const lag of step.lags) waiting.set(lag.from, [...(waiting.get(lag.from) ?? []), { step, lag }]);
     return steps.map((step, index): Placed => {
       const followers = waiting.get(step.id) ?? [];
-      const plain = followers.find(({ lag }) => !lag.windows && lag.productId !== '')?.lag;
+      const plain = followers.find(({ lag }) => !lag.windows && lag.productId !== '' && !lag.felt)?.lag;
       return {
         piece,
         step,
         id: benchIdOf(piece.id, step.id),
         product: productOf(step),
         doneAt: done[step.id],
+        runningSince: running[step.id],
         followers,
         main: plain ?? step.firm ?? undefined,
         isOutlasted: steps
@@ -197,8 +205,8 @@ class Poser {
   }
 
   /** The minute from which what a step takes is there; what was done had it. */
-  private arrivalOf({ step: { arrives }, doneAt }: Placed): number {
-    return arrives && doneAt === undefined
+  private arrivalOf({ step: { arrives }, doneAt, runningSince }: Placed): number {
+    return arrives && doneAt === undefined && runningSince === undefined
       ? Math.max(0, this.calendars.minuteOf(endOfDay(arrives.on, this.context.zone)))
       : 0;
   }
@@ -213,9 +221,14 @@ class Poser {
 
   /** What was done keeps its time; what was moved keeps its start, as far as that still lies ahead, and what it takes is there. */
   private addFacts(placed: Placed): void {
-    const { step, id, piece, doneAt } = placed;
+    const { step, id, piece, doneAt, runningSince } = placed;
     if (doneAt !== undefined) {
       this.done[id] = this.factMinute(doneAt) - step.minutes;
+      return;
+    }
+    // what is under way began when it did; how long it still takes is in its minutes
+    if (runningSince !== undefined) {
+      this.done[id] = this.factMinute(runningSince);
       return;
     }
     const pin = piece.pins.find(({ stepId }) => stepId === step.id);
@@ -260,7 +273,7 @@ class Poser {
       const earlier = byId.get(before);
       if (earlier) this.lags.push({ from: earlier.id, to: id, min: 0 });
     }
-    if (placed.doneAt === undefined)
+    if (placed.doneAt === undefined && placed.runningSince === undefined)
       for (const keep of step.keeps)
         this.addKeep(byId.get(keep.from), placed, keep, this.context.leniency?.[piece.id] ?? 0);
   }
@@ -270,7 +283,7 @@ class Poser {
     const to = benchIdOf(piece.id, follower.id);
     const isLaidOut = isOutdoors(step) && this.drying !== null && product !== undefined;
     const clock = isLaidOut ? () => this.clock(before, lag.stage, lag.time.high) : null;
-    const isOwn = lag.productId === '';
+    const isOwn = lag.productId === '' || lag.felt !== undefined;
     const holdsRack = this.context.rackPlaces !== null && this.context.rackPlaces !== undefined && step.coatOf !== null;
     const shared = isOwn || holdsRack ? 0 : Math.floor(sharedMinutes(step, follower, Math.min));
     if (lag.windows) {
@@ -404,6 +417,14 @@ const nextFree = (context: BenchContext): string => {
 export const workshopOf = (piece: Piece, { workshop, shelf, now, catalogue }: BenchContext): Workshop =>
   workshopFor(workshop, shelf ?? NO_SHELF, piece, now, catalogue);
 
+/** A step under way takes at least until it is looked at next, however long ago it was begun. */
+const stillRunning = (step: Step, since: string | undefined, { now, catalogue }: BenchContext): Step => {
+  if (since === undefined) return step;
+  const passed = (Date.parse(now) - Date.parse(since)) / MS_PER_MINUTE;
+  const least = onGrid(passed + catalogue.bench.checkEvery.typical);
+  return { ...step, minutes: Math.min(FURTHEST_FACT_MIN, Math.max(step.minutes, least)) };
+};
+
 /** The pieces with their steps, and for each why it cannot be planned. */
 export const itemsOf = (pieces: readonly Piece[], context: BenchContext): BenchItem[] => {
   const earliest = nextFree(context);
@@ -419,25 +440,33 @@ export const itemsOf = (pieces: readonly Piece[], context: BenchContext): BenchI
       schools: context.schools,
       trials: context.trials,
     });
-    const facts = context.done?.[piece.id] ?? {};
+    const now = stepsNow(read, piece, context.facts ?? NO_FACTS, context.catalogue);
     const { steps, done } =
       verdict.standing === 'unsafe'
-        ? madeSafe(piece, read, facts, context.catalogue)
-        : withOverdue(read, facts, earliest, context.lapsed?.has(piece.id) ?? false);
-    const failedStep = steps.find(({ id, gate }) => gate !== null && context.failed?.[piece.id]?.[id] !== undefined);
+        ? madeSafe(piece, now.steps, now.done, now.running, context.catalogue)
+        : withOverdue(now.steps, now.done, earliest, context.lapsed?.has(piece.id) ?? false);
     const problems = [
       ...(context.leftOut?.[piece.id] ?? []),
       ...(verdict.standing === 'unsafe' && !steps.some(({ kind }) => kind === 'makeSafe')
         ? [unsafeProblem(verdict)]
         : []),
-      ...(failedStep ? [failedProblem(failedStep)] : []),
+      ...(now.failedTry ? [failedProblem(now.failedTry)] : []),
+      ...(now.isHeldUp ? now.heldUp : []),
       // what could never be begun in this air and was done all the same, was done
       ...steps.flatMap(({ id, problem }) => (problem && done[id] === undefined ? [problem] : [])),
       ...(isPlannable(piece.startsAt) && isPlannable(context.now)
         ? []
         : [{ ...NO_DATE, given: `"${piece.startsAt ?? context.now}" was given as the start.` }]),
     ];
-    return { piece, steps, done, verdict, problems };
+    return {
+      piece,
+      steps: steps.map((step) => stillRunning(step, now.running[step.id], context)),
+      done,
+      running: now.running,
+      heldUp: now.heldUp,
+      verdict,
+      problems,
+    };
   });
 };
 

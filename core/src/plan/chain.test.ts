@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import { plainPiece, type Operation, type Part, type Piece, type Stack, type Trial } from '../piece/index.ts';
 import { demoBench } from '../testing/demo.ts';
+import { factsOf } from '../testing/marks.ts';
 import { stackFrom } from '../testing/ruleRows.ts';
 import { MS_PER_MINUTE } from '../units/index.ts';
 import {
@@ -107,7 +108,7 @@ describe('preparations keep only so long', () => {
   });
 
   describe('what is overdue is done again', () => {
-    const done = (at: string) => ({ ...CONTEXT, done: { p: { 'p0#1': at } } });
+    const done = (at: string) => ({ ...CONTEXT, facts: factsOf({ p: { 'p0#1': at } }) });
     const again = (at: string) =>
       steps(pieceOf(DECAL, 'glass-soda-lime'), done(at)).find(({ id }) => id === 'p0#1')!.again;
     test.each([
@@ -123,12 +124,15 @@ describe('preparations keep only so long', () => {
       expect(dated(piece, done('2026-11-25T08:50:00Z')).get('p0#1')).toMatchObject({ isDone: true });
     });
     test('once the film lies nothing is done again', () => {
-      const context = { ...CONTEXT, done: { p: { 'p0#1': '2026-11-20T09:00:00Z', 'f1#1': '2026-11-20T09:30:00Z' } } };
+      const context = {
+        ...CONTEXT,
+        facts: factsOf({ p: { 'p0#1': '2026-11-20T09:00:00Z', 'f1#1': '2026-11-20T09:30:00Z' } }),
+      };
       expect(steps(pieceOf(DECAL, 'glass-soda-lime'), context)[0]!.again).toBeNull();
     });
     test('a mask that has lain too long before cream is pressed again, not laid again', () => {
       const etch = pieceOf('frost-etch: m/film-permanent x/frost-cream r u/wet', 'glass-soda-lime');
-      const context = { ...CONTEXT, done: { p: { 'm0#1': '2026-11-15T09:00:00Z' } } };
+      const context = { ...CONTEXT, facts: factsOf({ p: { 'm0#1': '2026-11-15T09:00:00Z' } }) };
       const read = steps(etch, context);
       expect(read.find(({ id }) => id === 'm0#1')!.again).toBeNull();
       expect(read.find(({ id }) => id === 'x1#1')!.detail).toMatch(/^Press every edge down again first/);
@@ -169,7 +173,7 @@ describe('tries', () => {
     expect(week(tins).verdicts['p']!.standing).toBe('tryFirst');
   });
   test('held, it stays among the steps as done, and nothing is to be tried any more', () => {
-    const context = { ...CONTEXT, trials: trials('held'), done: { p: { [tryId]: '2026-11-24T19:00:00Z' } } };
+    const context = { ...CONTEXT, trials: trials('held'), facts: factsOf({ p: { [tryId]: '2026-11-24T19:00:00Z' } }) };
     expect(dated(tins, context).get(tryId)).toMatchObject({ isDone: true });
     expect(week(tins, context).verdicts['p']!.standing).toBe('stands');
   });
@@ -178,7 +182,11 @@ describe('tries', () => {
     expect(steps(tins, { ...CONTEXT, trials: elsewhere }).map(({ kind }) => kind)).not.toContain('try');
   });
   test('failed, the rest is not begun: no dates, and the rules refuse the layers', () => {
-    const context = { ...CONTEXT, trials: trials('failed'), failed: { p: { [tryId]: '2026-11-24T19:00:00Z' } } };
+    const context = {
+      ...CONTEXT,
+      trials: trials('failed'),
+      facts: factsOf({}, { p: { [tryId]: '2026-11-24T19:00:00Z' } }),
+    };
     const [item] = itemsOf([tins], context);
     expect(item!.verdict.standing).toBe('refused');
     expect(item!.problems.map(({ code }) => code)).toEqual(['try-failed']);
@@ -233,7 +241,10 @@ describe('refused is refused everywhere', () => {
           })),
         },
       );
-    const context = { ...CONTEXT, done: { p: { 'm0#1': '2026-11-25T08:00:00Z', 'x1#1': '2026-11-25T08:50:00Z' } } };
+    const context = {
+      ...CONTEXT,
+      facts: factsOf({ p: { 'm0#1': '2026-11-25T08:00:00Z', 'x1#1': '2026-11-25T08:50:00Z' } }),
+    };
     const [item] = itemsOf([etch('food')], context);
     expect(item!.verdict.standing).toBe('unsafe');
     expect(item!.steps.map(({ kind }) => kind)).toEqual(['work', 'work', 'makeSafe']);

@@ -1,4 +1,4 @@
-export { stepIdOf, type BenchPlace, type Gate, type Keep, type Lag, type Step, type StepKind } from './step.ts';
+export { type BenchPlace, type Gate, type Keep, type Lag, type Step, type StepKind } from './step.ts';
 export { stepsOf, type StepOptions } from './steps.ts';
 export { askedOf, firstAsked, verdictOfPiece, VERDICTS, type StackVerdict } from './asked.ts';
 export { judgedWhen } from './firstSteps.ts';

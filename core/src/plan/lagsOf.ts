@@ -1,9 +1,9 @@
 import type { Problem } from '../problem/index.ts';
 import type { Product, Stage } from '../materials/index.ts';
 import { dryTime, type Climate, type CoatConditions } from '../dry/index.ts';
-import type { ApplyOperation, Operation } from '../piece/index.ts';
+import { stepIdOf, type ApplyOperation, type Operation } from '../piece/index.ts';
 import { isFaceByFace, type Face } from './drafts.ts';
-import { stepIdOf, type Lag, type Step } from './step.ts';
+import type { Lag, Step } from './step.ts';
 import { firmStage, waitsBefore } from './waits.ts';
 import type { Scene } from './words/index.ts';
 

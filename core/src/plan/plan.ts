@@ -12,6 +12,8 @@ export interface PlannedStep {
   /** Typical instant from which it might already be ready, where a lag held it. */
   readonly maybeFrom: string | null;
   readonly isDone: boolean;
+  /** Whether it was begun and is not done. */
+  readonly isRunning: boolean;
   /** Whether the crafter gave its start. */
   readonly isPinned: boolean;
   /** Until when the pieces dry after it, by the high figure; null where nothing dries. */

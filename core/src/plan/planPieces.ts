@@ -61,7 +61,7 @@ export interface WeekPlan {
   readonly limits: readonly LimitingStep[];
   /** Moved steps whose time has passed, or comes before what they take: planned like any other. */
   readonly droppedPins: readonly { readonly pieceId: string; readonly stepId: string }[];
-  /** By piece: windows after a done coat that can no longer be met, and gaps longer than what came before keeps; it is dated without them. */
+  /** By piece: copies that are held up; windows after a done coat that can no longer be met, and gaps longer than what came before keeps; it is dated without them. */
   readonly missed: Readonly<Record<string, readonly Problem[]>>;
 }
 
@@ -108,20 +108,25 @@ class Dater {
     return stretches.length ? stretches : [{ start, end: start + left }];
   }
 
-  planOf({ piece, steps, done: doneAt }: BenchItem): Plan {
+  planOf({ piece, steps, done: doneAt, running }: BenchItem): Plan {
     const byBenchId = new Map(this.posed.problem.steps.map((step) => [step.id, step]));
     const spans = new Map<string, { start: number; end: number }>();
     const stretchesById = new Map<string, { start: number; end: number }[]>();
     for (const step of steps) {
       const start = this.startOf(piece.id, step.id);
       const { splittable } = byBenchId.get(benchIdOf(piece.id, step.id))!;
-      const stretches = this.stretchesOf(step, start, doneAt[step.id] !== undefined || !splittable);
+      const stretches = this.stretchesOf(
+        step,
+        start,
+        doneAt[step.id] !== undefined || running[step.id] !== undefined || !splittable,
+      );
       stretchesById.set(step.id, stretches);
       spans.set(step.id, { start, end: stretches.at(-1)!.end });
     }
     const planned = steps.map((step): PlannedStep => {
       const { start, end } = spans.get(step.id)!;
       const isDone = doneAt[step.id] !== undefined;
+      const isRunning = running[step.id] !== undefined;
       const asPosed = byBenchId.get(benchIdOf(piece.id, step.id))!;
       const stretches = stretchesById.get(step.id)!;
       const isOutdoors = step.air === 'outdoors' && Boolean(this.context.outdoor);
@@ -131,8 +136,9 @@ class Dater {
         stretches: stretches.map((each) => ({ start: iso(each.start), end: iso(each.end) })),
         start: iso(start),
         end: iso(end),
-        ...(isDone ? { waitedFor: '', maybeFrom: null } : this.waitOf(step, start, spans, isOutdoors)),
+        ...(isDone || isRunning ? { waitedFor: '', maybeFrom: null } : this.waitOf(step, start, spans, isOutdoors)),
         isDone,
+        isRunning,
         isPinned: !isDone && benchIdOf(piece.id, step.id) in this.posed.problem.pins,
         driesUntil: this.driesUntil(asPosed.dry, this.plan.starts[asPosed.id]!, end),
         isBeyondForecast: isOutdoors && !isDone && start >= this.openUntil,
@@ -332,7 +338,11 @@ const weekOf = (
           const plan = plans[id]!;
           return [
             id,
-            [...(context.loosened?.has(id) ? dater.missedOf(item, plan) : []), ...dater.overdueOf(item, plan)],
+            [
+              ...item.heldUp,
+              ...(context.loosened?.has(id) ? dater.missedOf(item, plan) : []),
+              ...dater.overdueOf(item, plan),
+            ],
           ];
         })
         .filter(([, missed]) => missed.length > 0),
@@ -451,7 +461,7 @@ class Leniency {
   }
 
   private isMarked(id: string): boolean {
-    return Object.keys(this.context.done?.[id] ?? {}).length > 0;
+    return (this.context.facts?.get(id)?.events.size ?? 0) > 0;
   }
 
   private open(ids: readonly string[], isOpen: (id: string) => boolean): readonly string[] {

@@ -1,9 +1,8 @@
 import { MS_PER_MINUTE } from '../units/index.ts';
 import type { Catalogue, Product, Stage } from '../materials/index.ts';
 import { dryTime } from '../dry/index.ts';
-import type { Operation, Stack } from '../piece/index.ts';
+import { stepIdOf, type Operation, type Stack } from '../piece/index.ts';
 import type { Plan } from './plan.ts';
-import { stepIdOf } from './step.ts';
 
 /** How far a layer is: open and wavy while wet, closed when cured. */
 export type LayerState = 'notYet' | 'wet' | 'touchDry' | 'ready' | 'cured';
@@ -30,8 +29,10 @@ const READY_STAGES: readonly Stage[] = ['recoat', 'mask', 'film'];
 const coatEnds = (operationId: string, coats: number, plan: Plan): number[] =>
   Array.from({ length: coats }, (_, index) => {
     const id = stepIdOf({ id: operationId }, index + 1);
-    // laid in groups, it is laid when the last group is
-    const ends = plan.steps.filter(({ stepId }) => stepId === id || stepId.startsWith(`${id}~`)).map(({ end }) => end);
+    // laid in groups or lots, it is laid when the last of them is
+    const ends = plan.steps
+      .filter(({ stepId }) => stepId === id || stepId.startsWith(`${id}~`) || stepId.startsWith(`${id}@`))
+      .map(({ end }) => end);
     return ends.length ? [Math.max(...ends.map((end) => Date.parse(end)))] : [];
   }).flat();
 

@@ -1,5 +1,5 @@
 import type { Figure, Product, Stage } from '../materials/index.ts';
-import type { Workshop } from '../piece/index.ts';
+import { stepIdOf, type Workshop } from '../piece/index.ts';
 import type { Problem } from '../problem/index.ts';
 
 /** A gap that a step must keep to an earlier one, counted from that step's end. */
@@ -13,6 +13,8 @@ export interface Lag {
   /** The product that dries; empty where nothing does. */
   readonly productId: string;
   readonly stage: Stage;
+  /** Set where a look at the coat says more than its figure: the time is then what was felt. */
+  readonly felt?: 'notYet' | 'dry';
 }
 
 /** A gap that may not grow too long: what an earlier step leaves keeps only so long. */
@@ -56,6 +58,8 @@ export interface Step {
   readonly coat: number;
   /** Which group of the batch, from 1, where it is too long for a window or a place; null for the whole batch. */
   readonly group: number | null;
+  /** Which copies of the batch it is done on; null where it is done once for all of them. */
+  readonly copies: readonly number[] | null;
   readonly label: string;
   readonly detail: string;
   /** What has to lie ready, and what it looks like when it is right. */
@@ -100,10 +104,6 @@ export const GRID_MINUTES = 5;
 
 export const onGrid = (minutes: number): number => GRID_MINUTES * Math.max(1, Math.ceil(minutes / GRID_MINUTES - 1e-9));
 
-/** The id of the step that lays one coat of an operation on the whole batch, or on a group of it. */
-export const stepIdOf = (operation: { readonly id: string }, coat: number, group: number | null = null): string =>
-  `${operation.id}#${coat}${group === null ? '' : `~${group}`}`;
-
 /** A step with nothing in it but its name, its work and its place in the order; what it lacks is laid over it. */
 export const plainStep = (
   step: Pick<
@@ -115,6 +115,7 @@ export const plainStep = (
   operationIds: [],
   coat: 1,
   group: null,
+  copies: null,
   needs: [],
   looksRight: '',
   gate: null,

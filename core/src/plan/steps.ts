@@ -6,6 +6,7 @@ import {
   DEFAULT_SCHOOLS,
   facesOf,
   hazardsOfPiece,
+  stepIdOf,
   stencilsFor,
   type ApplyOperation,
   type ExtraStep,
@@ -23,7 +24,7 @@ import { firstSteps } from './firstSteps.ts';
 import { keepOf, keptBy } from './keeps.ts';
 import { keyOf, waitsOf, type LastCoat } from './lagsOf.ts';
 import { mixingOf } from './mixing.ts';
-import { arrivalOf, plainStep, stepIdOf, type Lag, type Step } from './step.ts';
+import { arrivalOf, plainStep, type Lag, type Step } from './step.ts';
 import { isCoat, workFigure } from './waits.ts';
 import {
   cutWords,
@@ -71,6 +72,8 @@ const ownStep = (own: ExtraStep, partId: string, quantity: number): Step =>
     eachMinutes: own.eachMinutes,
     pieces: quantity,
   });
+
+const numbered = (from: number, count: number): number[] => Array.from({ length: count }, (_, index) => from + index);
 
 const SAME_ORDER = 'Take the pieces in the same order as before: each has its own wait.';
 const END_GRAIN = 'Twice at the end grain';
@@ -120,7 +123,12 @@ class StepList {
 
   addOwn(own: ExtraStep): void {
     const step = ownStep(own, this.scene.part.id, this.scene.quantity);
-    this.steps.push({ ...step, after: this.front, lags: this.ownLag() });
+    this.steps.push({
+      ...step,
+      copies: numbered(1, this.scene.quantity),
+      after: this.front,
+      lags: this.ownLag(),
+    });
     this.front = [step.id];
     this.ownWait = own.waitMinutes ? { from: step.id, minutes: own.waitMinutes, name: own.name } : null;
   }
@@ -207,6 +215,7 @@ class StepList {
       operationIds: draft.operations.map((operation) => operation.id),
       coat: draft.coat,
       group,
+      copies: numbered(at * size + 1, pieces),
       needs: needsOf(
         draft.operations.map((operation) => ({
           operation,

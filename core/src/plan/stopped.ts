@@ -21,7 +21,8 @@ export const failedProblem = ({ label, gate }: Step): Problem => ({
   todo: 'Choose other layers in Match; or take the mark back, and try once more.',
 });
 
-const SAFE_WORDS = {
+/** What is done at once with what eats or burns, by what it acts on. */
+export const SAFE_WORDS = {
   silica:
     'Scrape the cream off with plastic and rinse over plastic for minutes with plenty of water, gloves and goggles on; the waste goes where local rules say.',
   coating:
@@ -38,6 +39,7 @@ export const madeSafe = (
   piece: Piece,
   steps: readonly Step[],
   done: Readonly<Record<string, string>>,
+  running: Readonly<Record<string, string>>,
   catalogue: Catalogue,
 ): { readonly steps: readonly Step[]; readonly done: Readonly<Record<string, string>> } => {
   const begun = steps.flatMap((step) => {
@@ -48,18 +50,18 @@ export const madeSafe = (
     const treated = part?.stack?.operations.find((one) => one.op === 'treat' && one.of === step.key);
     // rinsed off with its own step, or heated through
     const isOver = treated
-      ? done[`${treated.id}#1`] !== undefined
+      ? steps.some(({ key }) => key === treated.id) &&
+        steps.every(({ key, id }) => key !== treated.id || done[id] !== undefined)
       : step.operationIds.some((id) => {
           const one = part?.stack?.operations.find((each) => each.id === id);
           return one?.op === 'remove' && one.what === 'medium';
         });
-    return attacks && operation && done[step.id] !== undefined && !isOver && SAFE_WORDS[attacks]
-      ? [{ step, words: SAFE_WORDS[attacks] }]
-      : [];
+    const lies = running[step.id] !== undefined || (done[step.id] !== undefined && !isOver);
+    return attacks && operation && lies && SAFE_WORDS[attacks] ? [{ step, words: SAFE_WORDS[attacks] }] : [];
   });
   if (!begun.length) return { steps, done };
   const { bench } = catalogue;
-  const kept = steps.filter(({ id }) => done[id] !== undefined);
+  const kept = steps.filter(({ id }) => done[id] !== undefined || running[id] !== undefined);
   return {
     steps: [
       ...kept,

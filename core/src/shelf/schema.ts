@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { overrideSchema } from '../materials/index.ts';
+import { idSchema as key } from '../problem/index.ts';
 import { canSizeSchema } from './sizes.ts';
 
 const MAX_NAME = 120;
-const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
 const name = z.string().trim().min(1, 'a name of at least one letter').max(MAX_NAME, `at most ${MAX_NAME} characters`);
 const date = z.iso.date('a date such as 2026-05-03');
 const MOST_MONEY = 1_000_000;

@@ -9,7 +9,7 @@ import {
   WORKSPACE_VERSION,
   type Workspace,
 } from './index.ts';
-import { marksOf, onePartEach, type BenchEvent } from './index.ts';
+import { kindEach, onePartEach } from './index.ts';
 import { unsaidAgain } from './unsaid.ts';
 
 const all = catalogue();
@@ -121,27 +121,18 @@ describe('one part a piece', () => {
     expect(onePartEach({ pieces: 1, events: 2 })).toEqual({ pieces: 1, events: 2 }));
 });
 
-describe('marks', () => {
-  const mark = (id: string, outcome: BenchEvent['outcome'], at: string, group?: number): BenchEvent => ({
-    id,
-    pieceId: 'p',
-    partId: 'part',
-    operationId: 'mask',
-    coat: 1,
-    at,
-    outcome,
-    ...(group === undefined ? {} : { group }),
+describe('events of several kinds', () => {
+  test('a mark of three words is an event: what held was done, what failed failed; what is none stays, to be refused', () => {
+    const mark = (outcome: unknown) => ({ id: 'a', coat: 1, outcome });
+    expect(kindEach({ events: ['done', 'held', 'failed', 'maybe'].map(mark), kept: 5 })).toEqual({
+      events: [
+        { id: 'a', coat: 1, kind: 'done' },
+        { id: 'a', coat: 1, kind: 'done' },
+        { id: 'a', coat: 1, kind: 'failed', note: '', symptom: null },
+        mark('maybe'),
+      ],
+      kept: 5,
+    });
+    expect(kindEach({ events: 3 })).toEqual({ events: 3 });
   });
-  test('the newest of a step counts, group by group', () =>
-    expect(
-      marksOf([
-        mark('a', 'failed', '2026-11-24T10:00:00Z'),
-        mark('b', 'held', '2026-11-24T12:00:00Z'),
-        mark('c', 'done', '2026-11-24T11:00:00Z', 2),
-        mark('d', 'failed', '2026-11-24T12:00:00Z', 3),
-      ]),
-    ).toEqual({
-      done: { p: { 'mask#1': '2026-11-24T12:00:00Z', 'mask#1~2': '2026-11-24T11:00:00Z' } },
-      failed: { p: { 'mask#1~3': '2026-11-24T12:00:00Z' } },
-    }));
 });

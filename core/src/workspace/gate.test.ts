@@ -38,7 +38,7 @@ const mark = {
   operationId: 'ground',
   coat: 1,
   at: '2026-11-24T19:00:00Z',
-  outcome: 'done',
+  kind: 'done',
 };
 const taken: CanUse = {
   id: 'u1',

@@ -1,5 +1,5 @@
 import { fittingProducts, usersCatalogue, withOwnProducts, type Catalogue, type UsersOwn } from '../materials/index.ts';
-import type { Piece, Trial } from '../piece/index.ts';
+import type { BenchEvent, Piece, Trial } from '../piece/index.ts';
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
 import { MAX_LENGTH } from './readWorkspace.ts';
 import { readRecord, RECORDS, type RecordName, type TableName } from './records.ts';
@@ -14,7 +14,6 @@ import {
   type Known,
 } from './references.ts';
 import type { Can, CanUse } from '../shelf/index.ts';
-import type { BenchEvent } from './settings.ts';
 
 /** One record before and after a change; null where it was not there. */
 export interface RecordChange {

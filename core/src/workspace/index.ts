@@ -1,11 +1,9 @@
 export { workspaceSchema, WORKSPACE_VERSION, type Workspace } from './schema.ts';
 export {
   benchSettingsSchema,
-  eventSchema,
   plainSettings,
   settingsSchema,
   PLAIN_BENCH,
-  type BenchEvent,
   type BenchSettings,
   type Settings,
 } from './settings.ts';
@@ -13,11 +11,11 @@ export { readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf, type
 export { MAX_LENGTH, mendWorkspace, readWorkspace, shippedWorkspace } from './readWorkspace.ts';
 export { writeWorkspace } from './writeWorkspace.ts';
 export { exportWorkspace } from './exportWorkspace.ts';
-export { marksOf, stepOfEvent } from './marks.ts';
+export { kindEach } from './kindEach.ts';
 export { onePartEach } from './onePart.ts';
 export { oneSizeEach } from './oneSize.ts';
 export { onTheShelf } from './onTheShelf.ts';
 export { unsaidAgain } from './unsaid.ts';
 export { takenBack, takenOver, type TakenBack } from './takenBack.ts';
 export { gate, LED_TO, MOST_ARTWORK, type RecordChange, type Standing } from './gate.ts';
-export { mendedPiece } from './references.ts';
+export { mendedPiece, ofNone } from './references.ts';

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { runs } from '../testing/runs.ts';
 import { SOON_MS, timed } from '../testing/time.ts';
 import { catalogue } from '../materials/index.ts';
-import { plainPiece } from '../piece/index.ts';
+import { plainPiece, type BenchEvent } from '../piece/index.ts';
 import { problemSentence } from '../problem/index.ts';
 import { plainCan } from '../shelf/index.ts';
 import {
@@ -13,7 +13,6 @@ import {
   readWorkspace,
   writeWorkspace,
   WORKSPACE_VERSION,
-  type BenchEvent,
   type Workspace,
 } from './index.ts';
 
@@ -27,7 +26,7 @@ const mark = (id: string, pieceId: string, partId = bowlPart(pieceId)): BenchEve
   operationId: 'ground',
   coat: 1,
   at: '2026-11-24T19:00:00.000Z',
-  outcome: 'done',
+  kind: 'done',
 });
 const bowlPart = (pieceId: string) => (pieceId === 'sign' ? sign : bowl).parts[0]!.id;
 const plain: Workspace = {

@@ -2,6 +2,7 @@ import { fittingProducts, overlay, usersCatalogue, type Catalogue } from '../mat
 import { failed, readBySchema, readJson, type Outcome, type Problem } from '../problem/index.ts';
 import { noteRead, readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf } from './records.ts';
 import { mendedCan, mendedEvent, mendedPiece, mendedTrial, mendedUse, partsOf, type Mended } from './references.ts';
+import { kindEach } from './kindEach.ts';
 import { onePartEach } from './onePart.ts';
 import { oneSizeEach } from './oneSize.ts';
 import { onTheShelf } from './onTheShelf.ts';
@@ -30,6 +31,8 @@ const MIGRATIONS: Readonly<Record<number, Migration>> = {
   4: oneSizeEach,
   // 6: what is on the shelf are cans of their own
   5: onTheShelf,
+  // 7: marks are events of several kinds
+  6: kindEach,
 };
 
 const NOTHING_CHANGED = 'Nothing was changed. Export the file again from where it came from, or mend that field.';

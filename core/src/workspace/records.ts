@@ -1,10 +1,10 @@
 import type { z } from 'zod';
 import { artworkRecordSchema } from '../artwork/index.ts';
 import { overrideSchema, ownProductSchema } from '../materials/index.ts';
-import { pieceSchema, trialSchema } from '../piece/index.ts';
+import { eventSchema, pieceSchema, trialSchema } from '../piece/index.ts';
 import { readBySchema, type Outcome } from '../problem/index.ts';
 import { canSchema, canUseSchema } from '../shelf/index.ts';
-import { eventSchema, settingsSchema } from './settings.ts';
+import { settingsSchema } from './settings.ts';
 
 interface RecordKind<Schema extends z.ZodType> {
   readonly schema: Schema;

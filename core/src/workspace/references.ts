@@ -1,8 +1,7 @@
 import type { Catalogue } from '../materials/index.ts';
-import type { Operation, Part, Piece, Trial } from '../piece/index.ts';
+import { isOfStep, type BenchEvent, type Operation, type Part, type Piece, type Trial } from '../piece/index.ts';
 import type { Problem } from '../problem/index.ts';
 import type { Can, CanUse } from '../shelf/index.ts';
-import type { BenchEvent } from './settings.ts';
 
 /** What references can lead to: the records beside it, and the catalogue with the user's own products. */
 export interface Known {
@@ -169,9 +168,22 @@ export const mendedPiece = (piece: Piece, known: Known, at: string): Mended<Piec
   };
 };
 
-/** An event, or nothing of it where its piece or part is not there. */
+/** An event that need be of no step, without its piece or its can where those are not there. */
+export const ofNone = (event: BenchEvent, withoutPiece: boolean, withoutCan: boolean): BenchEvent => {
+  if (isOfStep(event)) return event;
+  const own = withoutPiece ? { ...event, pieceId: null, stepId: null } : event;
+  return own.kind === 'cutTested' && withoutCan ? { ...own, canId: null } : own;
+};
+
+/** An event, or nothing of it where its piece or part is not there; what was measured or tested stands without them. */
 export const mendedEvent = (event: BenchEvent, known: Known, at: string): Mended<BenchEvent> => {
   const follow = new Follower(known, at);
+  if (!isOfStep(event)) {
+    const isThere = event.pieceId === null || follow.leads('piece', event.pieceId, 'pieceId');
+    const isTest = event.kind === 'cutTested' && event.canId !== null;
+    const hasCan = !isTest || follow.leads('can', event.canId!, 'canId');
+    return { value: ofNone(event, !isThere, !hasCan), broken: follow.broken };
+  }
   const parts = known.partsOf.get(event.pieceId);
   if (follow.leads('piece', event.pieceId, 'pieceId') && !parts!.includes(event.partId))
     follow.complain('partId', `"${event.partId}" was given`, 'the id of a part of that piece', {

@@ -5,24 +5,6 @@ import { exceptionSchema, freeHoursSchema, quietHoursSchema, type FreeHours } fr
 import { moneySettingsSchema, PLAIN_MONEY } from '../amounts/index.ts';
 import { DEFAULT_SCHOOLS, plainWorkshop, schoolsSchema, workshopSchema, type BareWorkshop } from '../piece/index.ts';
 
-const key = z.string().regex(/^[A-Za-z0-9_.-]{1,80}$/, 'an id of letters, digits, dots, hyphens and underscores');
-
-/** A fact that happened at the bench; facts are added and taken back, never changed. */
-export const eventSchema = z.strictObject({
-  id: key,
-  pieceId: key,
-  /** The operation and coat that it is about. */
-  operationId: key,
-  partId: key,
-  coat: z.number().int().min(1, '1 to 20').max(20, '1 to 20'),
-  at: z.iso.datetime({ offset: true, error: 'an ISO date and time with its zone' }),
-  /** The group of a batch that was done in groups. */
-  group: z.number().int().min(1, '1 to 1000').max(1000, '1 to 1000').optional(),
-  /** What is judged was held or failed; all else is done. */
-  outcome: z.enum(['done', 'held', 'failed']),
-});
-export type BenchEvent = z.output<typeof eventSchema>;
-
 const isZone = (zone: string): boolean => {
   try {
     Intl.DateTimeFormat('en', { timeZone: zone });

@@ -145,7 +145,7 @@ describe('a file is refused whole, naming the field', () => {
           operationId: 'o',
           coat: 1,
           at: '2026-11-24T10:00:00Z',
-          outcome: 'done',
+          kind: 'done',
         },
       ],
       'events.0.pieceId',

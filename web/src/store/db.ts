@@ -1,6 +1,8 @@
 import Dexie, { type DexieOptions, type Table } from 'dexie';
 import {
   artworkRecordSchema,
+  eventSchema,
+  kindEach,
   oneSizeEach,
   onTheShelf,
   onePartEach,
@@ -138,5 +140,16 @@ export class BenchDatabase extends Dexie {
         }
         await upgrade.table('undos').clear();
       });
+    // 8: marks are events of several kinds
+    this.version(8).upgrade(async (upgrade) => {
+      await upgrade
+        .table('events')
+        .toCollection()
+        .modify((row: { value: unknown }) => {
+          const [event] = kindEach({ events: [row.value] })['events'] as [unknown];
+          row.value = eventSchema.safeParse(event).data ?? event;
+        });
+      await upgrade.table('undos').clear();
+    });
   }
 }

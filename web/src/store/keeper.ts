@@ -4,6 +4,7 @@ import {
   gate,
   LED_TO,
   MS_PER_DAY,
+  ofNone,
   readRecord,
   RECORD_NAMES,
   takenBack,
@@ -185,9 +186,10 @@ export class Keeper {
   private async withoutLoose(changes: readonly RecordChange[]): Promise<readonly RecordChange[]> {
     const ids = new Set(await this.database.pieces.toCollection().primaryKeys());
     for (const { table, id, after } of changes) if (table === 'pieces') ids[after === null ? 'delete' : 'add'](id);
-    return changes.filter(
-      ({ table, after }) => table !== 'events' || after === null || ids.has((after as RecordOf<'events'>).pieceId),
-    );
+    return changes.filter(({ table, after }) => {
+      const pieceId = table === 'events' ? (after as RecordOf<'events'> | null)?.pieceId : undefined;
+      return typeof pieceId !== 'string' || ids.has(pieceId);
+    });
   }
 
   /** Notes what a transaction that is through has written. */
@@ -272,17 +274,26 @@ export class Keeper {
     ];
   }
 
-  /** The change with the marks of every piece that it takes away: a mark of nothing is never left. */
+  /**
+   * The change with the marks of every piece that it takes away: a mark of nothing is never left. What was measured or tested with it, or
+   * with a can that goes, is known all the same.
+   */
   private async withMarks(changes: readonly RecordChange[]): Promise<readonly RecordChange[]> {
-    const gone = new Set(changes.flatMap(({ table, id, after }) => (table === 'pieces' && after === null ? [id] : [])));
-    if (!gone.size) return changes;
+    const goneFrom = (name: TableName) =>
+      new Set(changes.flatMap(({ table, id, after }) => (table === name && after === null ? [id] : [])));
+    const [pieces, cans] = [goneFrom('pieces'), goneFrom('shelf')];
+    if (!pieces.size && !cans.size) return changes;
     const named = new Set(changes.flatMap(({ table, id }) => (table === 'events' ? [id] : [])));
-    const marks = (await this.database.events.toArray()).filter(
-      ({ id, value }) => gone.has(value?.pieceId) && !named.has(id),
-    );
+    const rows = (await this.database.events.toArray()).filter(({ id }) => !named.has(id));
     return [
       ...changes,
-      ...marks.map(({ id, value }): RecordChange => ({ table: 'events', id, before: value, after: null })),
+      ...rows.flatMap(({ id, value }): RecordChange[] => {
+        const ofPiece = pieces.has(value?.pieceId ?? '');
+        const ofCan = value?.kind === 'cutTested' && cans.has(value.canId ?? '');
+        if (!ofPiece && !ofCan) return [];
+        const stays = value.kind === 'measured' || value.kind === 'cutTested';
+        return [{ table: 'events', id, before: value, after: stays ? ofNone(value, ofPiece, ofCan) : null }];
+      }),
     ];
   }
 
@@ -302,10 +313,12 @@ export class Keeper {
       ...changes.flatMap(({ table, after }) => (table === name && after !== null ? [after as RecordOf<Name>] : [])),
     ];
     const isGone = changes.some(({ table, after }) => after === null && table in LED_TO);
-    const isUsing = isGone || changes.some(({ table, after }) => table === 'uses' && after !== null);
-    const marked = changes.flatMap(({ table, after }) =>
-      table === 'events' && after !== null ? [(after as RecordOf<'events'>).pieceId] : [],
-    );
+    const isUsing =
+      isGone || changes.some(({ table, after }) => (table === 'uses' || table === 'events') && after !== null);
+    const marked = changes.flatMap(({ table, after }) => {
+      const pieceId = table === 'events' ? (after as RecordOf<'events'> | null)?.pieceId : null;
+      return typeof pieceId === 'string' ? [pieceId] : [];
+    });
     const counts = { ...NO_COUNTS };
     for (const name of new Set(changes.map(({ table }) => table)))
       if (name !== 'settings') counts[name] = await this.database[name].count();

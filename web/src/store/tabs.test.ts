@@ -25,7 +25,7 @@ const markOf = (id: string, pieceId: string): BenchEvent => ({
   operationId: 'ground',
   coat: 1,
   at: '2026-11-24T19:00:00.000Z',
-  outcome: 'done',
+  kind: 'done',
 });
 
 const tabOf = fc.nat(2);
@@ -56,7 +56,7 @@ const factsOf = ({ pieces, events }: Workspace): Facts =>
       [piece.id, 'there'] as const,
       ...FIELDS.map((field) => [`${piece.id}.${field}`, piece[field]] as const),
     ]),
-    ...events.map((event) => [`mark ${event.id}`, event.pieceId] as const),
+    ...events.map((event) => [`mark ${event.id}`, event.pieceId!] as const),
   ]);
 const asEntries = (facts: Facts) => Object.fromEntries([...facts].sort());
 

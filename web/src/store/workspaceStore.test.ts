@@ -34,7 +34,7 @@ const done = (id: string, pieceId: string): BenchEvent => ({
   operationId: 'ground',
   coat: 1,
   at: '2026-11-24T19:00:00.000Z',
-  outcome: 'done',
+  kind: 'done',
 });
 const renamed = (piece: Piece, name: string): Piece => ({ ...piece, name });
 const named = (name: string) => (piece: Piece) => renamed(piece, name);

@@ -368,7 +368,7 @@ export class WorkspaceStore {
         ),
         ...differencesOf(
           'events',
-          now.events.filter(({ pieceId }) => ids.has(pieceId)),
+          now.events.filter(({ pieceId }) => pieceId !== null && ids.has(pieceId)),
           events,
         ),
         ...differencesOf(

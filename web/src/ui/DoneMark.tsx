@@ -6,7 +6,7 @@ import {
   openBefore,
   plainCan,
   restsOfStep,
-  stepOfEvent,
+  stateOfStep,
   usesOfStep,
   type BenchEvent,
   type Can,
@@ -18,6 +18,8 @@ import {
   type StepUse,
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges } from '../store/bench.ts';
+import { eventOf } from '../store/events.ts';
+import { factsOf } from '../store/facts.ts';
 import { useAmounts } from '../workers/amountsClient.ts';
 import { trialsOf, usePlanInput } from '../workers/planClient.ts';
 import { DateInput } from './DateInput.tsx';
@@ -36,18 +38,12 @@ interface Props {
   readonly now: string;
 }
 
-const markOf = (pieceId: string, step: Step, at: string, outcome: BenchEvent['outcome']): BenchEvent => ({
-  id: `e-${crypto.randomUUID().slice(0, 12)}`,
-  pieceId,
-  partId: step.partId,
-  operationId: step.key,
-  coat: step.coat,
-  ...(step.group === null ? {} : { group: step.group }),
-  at,
-  outcome,
-});
-
-const OUTCOME_WORDS: Readonly<Record<BenchEvent['outcome'], string>> = { done: 'Done', held: 'Held', failed: 'Failed' };
+/** What a button says of a step by the newest of its events. */
+const stateWords = ({ kind }: BenchEvent, { gate }: Step): string => {
+  if (kind === 'failed') return 'Failed';
+  if (kind === 'started') return 'Begun';
+  return gate ? 'Held' : 'Done';
+};
 
 const MOST_NAMED = 2;
 
@@ -78,7 +74,10 @@ const useResult = (pieceId: string, step: Step) => {
     if (!asked) return;
     const ids = (step.gate?.ruleIds ?? []).map(() => `t-${crypto.randomUUID().slice(0, 8)}`);
     const trials = await trialsOf(asked, pieceId, step.id, result, at, ids);
-    const events = [...also.map((one) => markOf(pieceId, one, at, 'done')), markOf(pieceId, step, at, result)];
+    const events = [
+      ...also.map((one) => eventOf('done', pieceId, one, at)),
+      eventOf(result === 'held' ? 'done' : 'failed', pieceId, step, at),
+    ];
     void markTried(events, trials, `“${step.label}” ${result}`);
   };
 };
@@ -134,20 +133,21 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
   const left = (one: Step) => (one.gate ? [] : restsOfStep(lines ?? [], one, steps, cans));
   const event = bench?.events.find(({ id }) => id === eventId);
   // what is to be done again was done once, and can be marked anew
-  if (event && (planned.isDone || event.outcome === 'failed'))
+  if (event && (planned.isDone || event.kind === 'failed'))
     return (
       <Button variant="outline" onClick={() => void takeBack(event.id, `taking back “${step.label}”`)}>
-        {OUTCOME_WORDS[event.outcome]} · take back
+        {stateWords(event, step)} · take back
       </Button>
     );
-  const marked = new Set(bench?.events.filter((one) => one.pieceId === pieceId).map(stepOfEvent));
-  const open = isOpen ? openBefore(steps, step.id, (id) => marked.has(id)) : [];
+  const facts = factsOf(bench?.events ?? []);
+  const isMarked = (one: Step) => stateOfStep(facts, pieceId, one).eventId !== null;
+  const open = isOpen ? openBefore(steps, step.id, (id) => isMarked(steps.find((one) => one.id === id)!)) : [];
   const rests = isOpen ? [...open, step].flatMap(left) : [];
   const length = (mm: number) => formatLength(mm, bench?.settings.value.length ?? 'mm');
   const keep = (also: readonly Step[]) => {
     if (at === null) return;
     setOpen(false);
-    const marks = [...also, step].map((one) => ({ one, event: markOf(pieceId, one, at, 'done') }));
+    const marks = [...also, step].map((one) => ({ one, event: eventOf('done', pieceId, one, at) }));
     void markDone(
       marks.map(({ event }) => event),
       also.length ? `“${step.label}” and ${also.length} before it done` : `“${step.label}” done`,

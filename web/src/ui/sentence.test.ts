@@ -124,7 +124,7 @@ describe('what follows from a piece', () => {
       operationId: 'sand-bare',
       coat: 1,
       at: '2026-11-24T10:00:00.000Z',
-      outcome: 'done' as const,
+      kind: 'done' as const,
     };
     const isDone = (pieceId: string) => dated(demo('demo-signs'), [{ ...event, pieceId }]).plan!.steps[0]!.isDone;
     expect([isDone('another'), isDone('demo-signs')]).toEqual([false, true]);

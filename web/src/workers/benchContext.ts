@@ -1,4 +1,4 @@
-import { marksOf, type BenchContext, type Catalogue } from '@sgraffa/core';
+import { stepFacts, type BenchContext, type Catalogue } from '@sgraffa/core';
 import type { PlanInput } from './planTypes.ts';
 
 /** A bench as the planner takes it. */
@@ -22,6 +22,6 @@ export const benchContextOf = (
     schools: settings.schools,
     outdoor,
     trials,
-    ...marksOf(events),
+    facts: stepFacts(events),
   };
 };

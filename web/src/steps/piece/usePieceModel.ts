@@ -2,7 +2,7 @@ import { useEffect, useMemo } from 'react';
 import { useOutletContext } from 'react-router';
 import {
   isSameStack,
-  stepIdOf,
+  isWork,
   takenOver,
   withFollowedStack,
   type AmountLine,
@@ -27,6 +27,7 @@ import {
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import type { Kept } from '../../store/db.ts';
+import { eventsOfSteps, factsOf } from '../../store/facts.ts';
 import { changedElsewhere } from '../../store/keeper.ts';
 import type { Edit } from '../../store/workspaceStore.ts';
 import { sentenceOf, type Clause } from '../../ui/sentence.ts';
@@ -149,11 +150,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
   // until the crafter chooses or begins, the best answer is the stack
   const best = matched.data && !matched.isPlaceholderData ? (matched.data.ranked[0]?.stack ?? null) : undefined;
   const followsMatch =
-    piece !== undefined &&
-    part !== undefined &&
-    !part.stackIsOwn &&
-    !events.some(({ outcome }) => outcome === 'done') &&
-    best !== undefined;
+    piece !== undefined && part !== undefined && !part.stackIsOwn && !events.some(isWork) && best !== undefined;
   const isSettled = !followsMatch || isSameStack(best, part.stack);
   useEffect(() => {
     if (isSettled || !kept || best === undefined) return;
@@ -213,9 +210,7 @@ export const usePieceModel = (pieceId: string): PieceModel | 'loading' | 'missin
       limits,
       now,
     }),
-    doneEvents: new Map(
-      events.map((event) => [stepIdOf({ id: event.operationId }, event.coat, event.group ?? null), event.id]),
-    ),
+    doneEvents: eventsOfSteps(pieceId, planned ?? NO_STEPS, factsOf(bench.events)),
     changePiece,
     takeBrief: (changed, name) => {
       // the stack stays until Match has answered; where it is the crafter's own, for good

@@ -1,33 +1,37 @@
 import { Button } from '@mantine/core';
-import { stepIdOf, type BenchEvent } from '@sgraffa/core';
+import { isOfStep, stepOfEvent, type BenchEvent, type Step } from '@sgraffa/core';
 import { useChanges } from '../../store/bench.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
+
+/** Whether an event is of a step, whichever of its copies it names. */
+const isOf = (event: BenchEvent, { key, coat, group, copies }: Step): boolean =>
+  isOfStep(event) &&
+  event.operationId === key &&
+  event.coat === coat &&
+  (event.copies && copies
+    ? event.copies.some((copy) => copies.includes(copy))
+    : event.group === undefined || event.group === group);
 
 /** Everything that is marked done on the piece, each with its way back: also what its layers no longer hold. */
 export const FactsPart = ({ model }: { model: PieceModel }) => {
   const { events, steps, settings, now } = model;
   const { takeBack } = useChanges();
   if (events.length === 0) return null;
-  const labels = new Map(steps.map(({ id, label }) => [id, label]));
-  const place = new Map(steps.map(({ id }, index) => [id, index]));
-  const stepOf = ({ operationId, coat, group }: BenchEvent) => stepIdOf({ id: operationId }, coat, group ?? null);
+  const labelOf = (event: BenchEvent): string | undefined => steps.find((step) => isOf(event, step))?.label;
+  const placeOf = (event: BenchEvent): number => steps.findIndex((step) => isOf(event, step));
   /** By time; what was marked together, in the order of the steps. */
   const sorted = [...events].sort((one, other) =>
-    one.at === other.at
-      ? (place.get(stepOf(one)) ?? -1) - (place.get(stepOf(other)) ?? -1)
-      : one.at < other.at
-        ? -1
-        : 1,
+    one.at === other.at ? placeOf(one) - placeOf(other) : one.at < other.at ? -1 : 1,
   );
   return (
     <section aria-label="What is marked done">
       <h3 className="sg-rule">Marked done</h3>
       <ul className="sg-plain-list">
         {sorted.map((event) => {
-          const { id, at, operationId, coat } = event;
-          const label = labels.get(stepOf(event));
-          const words = label ?? `a step that is no longer among its layers (${operationId}, coat ${coat})`;
+          const { id, at } = event;
+          const label = labelOf(event);
+          const words = label ?? `a step that is no longer among its layers (${stepOfEvent(event) ?? event.kind})`;
           return (
             <li key={id} className="sg-own-step">
               <span>
@@ -37,7 +41,7 @@ export const FactsPart = ({ model }: { model: PieceModel }) => {
                 variant="outline"
                 size="compact-sm"
                 aria-label={`Take back ${words}`}
-                onClick={() => void takeBack(id, `taking back “${label ?? operationId}”`)}
+                onClick={() => void takeBack(id, `taking back “${label ?? event.kind}”`)}
               >
                 Take back
               </Button>

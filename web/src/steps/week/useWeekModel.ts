@@ -1,7 +1,6 @@
 import { useMemo } from 'react';
 import {
   freeWindows,
-  stepIdOf,
   type Catalogue,
   type FreeWindow,
   type Piece,
@@ -14,6 +13,7 @@ import {
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useNow } from '../../store/bench.ts';
 import type { Kept } from '../../store/db.ts';
+import { eventsOfSteps, factsOf } from '../../store/facts.ts';
 import { usePlannedWeek, type PlannedWeek } from '../../workers/planClient.ts';
 import { clockScale, type ClockScale } from './clockScale.ts';
 
@@ -72,11 +72,7 @@ export const useWeekModel = (hourPx: number): WeekState => {
       const plan = week.plans[kept.id];
       if (!plan) return [];
       const steps = week.steps[kept.id] ?? [];
-      const eventIds = new Map(
-        bench.events
-          .filter(({ pieceId }) => pieceId === kept.id)
-          .map((event) => [stepIdOf({ id: event.operationId }, event.coat, event.group ?? null), event.id]),
-      );
+      const eventIds = eventsOfSteps(kept.id, steps, factsOf(bench.events));
       return [
         {
           kept,

@@ -1,0 +1,21 @@
+import { stepFacts, type BenchEvent, type Facts } from '../piece/index.ts';
+
+type Marks = Readonly<Record<string, Readonly<Record<string, string>>>>;
+
+/** "ground#2~3" as the operation, coat and group of an event. */
+const ofStep = (stepId: string): { operationId: string; coat: number; group?: number } => {
+  const [, operationId = '', coat = '1', group] = /^(.+)#(\d+)(?:~(\d+))?$/.exec(stepId) ?? [];
+  return { operationId, coat: Number(coat), ...(group === undefined ? {} : { group: Number(group) }) };
+};
+
+/** The facts of steps that are marked done, and of tries that failed: by piece and step, the instant. */
+export const factsOf = (done: Marks, failed: Marks = {}): Facts => {
+  const events = (marks: Marks, kind: 'done' | 'failed'): BenchEvent[] =>
+    Object.entries(marks).flatMap(([pieceId, steps]) =>
+      Object.entries(steps).map(([stepId, at]): BenchEvent => {
+        const about = { id: `${kind}-${pieceId}-${stepId}`, at, pieceId, partId: 'part', ...ofStep(stepId) };
+        return kind === 'done' ? { ...about, kind } : { ...about, kind, note: '', symptom: null };
+      }),
+    );
+  return stepFacts([...events(done, 'done'), ...events(failed, 'failed')]);
+};

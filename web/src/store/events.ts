@@ -1,0 +1,48 @@
+import type { Step, StepEvent } from '@sgraffa/core';
+
+type About = Omit<Extract<StepEvent, { kind: 'done' }>, 'kind' | 'air'>;
+
+/** The part of an event that says of which step, and of which of its copies, it is. */
+const aboutStep = (pieceId: string, step: Step, at: string, copies: readonly number[] | null): About => ({
+  id: `e-${crypto.randomUUID().slice(0, 12)}`,
+  pieceId,
+  partId: step.partId,
+  operationId: step.key,
+  coat: step.coat,
+  ...(step.group === null ? {} : { group: step.group }),
+  at,
+  // a part of the batch says which copies they are, so that they stay the same however it is grouped later
+  ...(copies ? { copies: [...copies] } : {}),
+});
+
+/** Copies that an event must name: those of a group or a part of the batch, or what was picked. */
+const namedCopies = (step: Step, picked: readonly number[] | null): readonly number[] | null => {
+  if (step.copies === null) return null;
+  const isPart = step.group !== null || step.id.includes('@');
+  return picked && picked.length < step.copies.length ? picked : isPart ? step.copies : null;
+};
+
+/**
+ * An event of a step that happened now or at a time that was said.
+ *
+ * @param picked copies of the step; all of them where it is left out
+ */
+export const eventOf = (
+  kind: 'done' | 'started' | 'failed' | 'mended' | 'scrapped',
+  pieceId: string,
+  step: Step,
+  at: string,
+  picked: readonly number[] | null = null,
+): StepEvent => {
+  const about = aboutStep(pieceId, step, at, namedCopies(step, picked));
+  switch (kind) {
+    case 'done':
+    case 'started':
+      return { ...about, kind };
+    case 'mended':
+      return { ...about, kind, note: '' };
+    case 'failed':
+    case 'scrapped':
+      return { ...about, kind, note: '', symptom: null };
+  }
+};

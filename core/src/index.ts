@@ -12,6 +12,7 @@ export * from './piece/index.ts';
 export * from './line/index.ts';
 export * from './artwork/index.ts';
 export * from './dry/index.ts';
+export * from './trials/index.ts';
 export * from './shelf/index.ts';
 export {
   canBeTried,

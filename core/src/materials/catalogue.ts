@@ -24,6 +24,7 @@ export interface Catalogue extends CatalogueData {
   readonly itemById: ReadonlyMap<string, Item>;
   readonly heatSourceById: ReadonlyMap<string, HeatSource>;
   readonly tryById: ReadonlyMap<string, Try>;
+  readonly symptomById: ReadonlyMap<string, CatalogueData['symptoms'][number]>;
   /** What stands on the labels of the cans on the shelf, by can; none where no shelf is known. */
   readonly labelByCan: ReadonlyMap<string, readonly Override[]>;
 }
@@ -44,6 +45,7 @@ export const indexed = (data: CatalogueData & Partial<Pick<Catalogue, 'labelByCa
   itemById: byId<Item>(data.items),
   heatSourceById: byId(data.heatSources),
   tryById: byId<Try>(data.tries),
+  symptomById: byId(data.symptoms),
 });
 
 let shared: Catalogue | undefined;

@@ -603,6 +603,8 @@ export const catalogueSchema = z.strictObject({
   items: z.array(itemSchema),
   heatSources: z.array(heatSourceSchema),
   tries: z.array(trySchema),
+  /** What can be seen to have gone wrong. */
+  symptoms: z.array(z.strictObject({ id, name: text })),
   /** Limits of the craft that belong to no one material. */
   limits: z.strictObject({
     dyeFullShare: figureIn('%'),

@@ -13,6 +13,7 @@ import media from './data/media.json' with { type: 'json' };
 import methods from './data/methods.json' with { type: 'json' };
 import prep from './data/prep.json' with { type: 'json' };
 import bench from './data/bench.json' with { type: 'json' };
+import symptoms from './data/symptoms.json' with { type: 'json' };
 import tries from './data/tries.json' with { type: 'json' };
 import amounts from './data/amounts.json' with { type: 'json' };
 import sizing from './data/sizing.json' with { type: 'json' };
@@ -70,6 +71,7 @@ export const rawCatalogue = (): unknown =>
       items,
       heatSources,
       tries,
+      symptoms,
       limits,
       sizing,
       amounts,

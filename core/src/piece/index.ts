@@ -35,8 +35,10 @@ export {
   type LookFinding,
   type StepEvent,
 } from './events.ts';
+export { eventProblem } from './eventProblem.ts';
 export {
   byTime,
+  failuresOf,
   isScrapped,
   NO_FACTS,
   stateOfStep,
@@ -44,6 +46,8 @@ export {
   type CopyState,
   type Facts,
   type FactStep,
+  type FailedCopies,
   type Look,
   type StepState,
 } from './stepFacts.ts';
+export { stepWords } from './stepWords.ts';

@@ -142,3 +142,29 @@ export const isScrapped = (facts: Facts, pieceId: string, copy: number): boolean
   const scrapped = facts.get(pieceId)?.scrapped;
   return scrapped === 'all' || (scrapped?.has(copy) ?? false);
 };
+
+/** Something that failed and has not been mended, by the step that it failed at. */
+export interface FailedCopies {
+  readonly event: Extract<StepEvent, { readonly kind: 'failed' }>;
+  /** Copies that are still as they failed; null where the piece is one, or the step is done once for all. */
+  readonly copies: readonly number[] | null;
+}
+
+/** What of a piece failed and has not been mended, done again or given up, the oldest first. */
+export const failuresOf = (facts: Facts, pieceId: string, quantity: number): FailedCopies[] => {
+  const own = facts.get(pieceId);
+  if (!own) return [];
+  const numbers = Array.from({ length: quantity }, (_, index) => index + 1);
+  return [...own.events.values()].flatMap((events): FailedCopies[] => {
+    const failed = events.filter((event) => event.kind === 'failed');
+    if (!failed.length) return [];
+    const { operationId: key, coat, group = null } = failed[0]!;
+    const { byCopy } = stateOfStep(facts, pieceId, { key, coat, group, copies: numbers });
+    return failed.flatMap((event): FailedCopies[] => {
+      const copies = numbers.filter(
+        (copy) => byCopy.get(copy)!.eventId === event.id && !isScrapped(facts, pieceId, copy),
+      );
+      return copies.length ? [{ event, copies: quantity > 1 && event.copies ? copies : null }] : [];
+    });
+  });
+};

@@ -75,6 +75,7 @@ const stepsOfOne = (
     hazards: tried ? hazards(product) : [],
     air: tried ? (product?.air ?? 'room') : 'room',
     arrives: tried ? arrivalOf([product], scene.workshop) : null,
+    clocks: attended && product ? [{ kind: 'dwell', time: attended, productId: product.id }] : [],
   };
   if (!wait) return [{ ...done, looksRight: gate.held, gate }];
   const lag: Lag = { ...wait, from: done.id, why: `the try of ${product?.name ?? 'it'} can be judged` };

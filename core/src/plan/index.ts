@@ -1,4 +1,4 @@
-export { type BenchPlace, type Gate, type Keep, type Lag, type Step, type StepKind } from './step.ts';
+export { type BenchPlace, type Clock, type Gate, type Keep, type Lag, type Step, type StepKind } from './step.ts';
 export { stepsOf, type StepOptions } from './steps.ts';
 export { askedOf, firstAsked, verdictOfPiece, VERDICTS, type StackVerdict } from './asked.ts';
 export { judgedWhen } from './firstSteps.ts';
@@ -33,3 +33,7 @@ export { benchProblemSchema, readBenchProblem, type BenchProblem, type BenchStep
 export { checkBenchPlan } from './bench/check.ts';
 export { FIRST_LOOK, planBench, type BenchPlan, type PlanOptions, type PlannedBench } from './bench/planBench.ts';
 export { piecesAMix } from './mixing.ts';
+export { copiesWords, stepsNow, type StepsNow } from './lots.ts';
+export { alarmsDue, clockFigure, timersOf, type Alarm, type TimedPiece, type Timer, type TimerKind } from './timers.ts';
+export { leavesHandsFree, offeredStep, sessionOf, type SessionStep } from './session.ts';
+export { adviseNow, hangsOnAir, type Advice, type Reading } from './adviseNow.ts';

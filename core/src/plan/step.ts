@@ -38,6 +38,14 @@ export type BenchPlace = (typeof PLACES_AT_BENCH)[number];
 /** What a step is: something to find out first, cutting, work on the layers, or the crafter's own. */
 export type StepKind = 'try' | 'look' | 'cut' | 'work' | 'own' | 'makeSafe';
 
+/** Something that runs by itself while a step is under way, from when it was begun on a piece; figures in minutes. */
+export interface Clock {
+  /** What works on the piece and is looked at; heat for a set time; a mix that sets. */
+  readonly kind: 'dwell' | 'heat' | 'potLife';
+  readonly time: Figure;
+  readonly productId: string;
+}
+
 /** A step whose result decides whether the rest is begun at all. */
 export interface Gate {
   readonly ruleIds: readonly string[];
@@ -86,6 +94,8 @@ export interface Step {
   readonly notBefore: number;
   /** What it takes that is ordered and comes on a day; null where all of it is there. It is not begun before the day after. */
   readonly arrives: { readonly on: string; readonly what: string } | null;
+  /** What runs while it is under way. */
+  readonly clocks: readonly Clock[];
   /** How long it turns on the turner after it is laid; null where it does not. */
   readonly turns: Figure | null;
   /** Minutes after its end until the coat it lays can be handled; null where it lays none. */
@@ -127,6 +137,7 @@ export const plainStep = (
   keeps: [],
   notBefore: 0,
   arrives: null,
+  clocks: [],
   turns: null,
   firm: null,
   coatOf: null,

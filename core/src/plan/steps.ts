@@ -19,16 +19,26 @@ import {
 } from '../piece/index.ts';
 import { formatDuration } from '../units/index.ts';
 import { askedOf, OF_PIECE, type Asked } from './asked.ts';
-import { chiefOf, coversFaces, drafted, isFaceByFace, productFor, stencilRounds, type Draft } from './drafts.ts';
+import {
+  chiefOf,
+  coversFaces,
+  drafted,
+  isFaceByFace,
+  isUsedUp,
+  productFor,
+  stencilRounds,
+  type Draft,
+} from './drafts.ts';
 import { firstSteps } from './firstSteps.ts';
 import { keepOf, keptBy } from './keeps.ts';
 import { keyOf, waitsOf, type LastCoat } from './lagsOf.ts';
 import { mixingOf } from './mixing.ts';
-import { arrivalOf, plainStep, type Lag, type Step } from './step.ts';
+import { arrivalOf, plainStep, type Clock, type Lag, type Step } from './step.ts';
 import { isCoat, workFigure } from './waits.ts';
 import {
   cutWords,
   detailOf,
+  howOf,
   labelOf,
   mixWords,
   needsOf,
@@ -233,6 +243,7 @@ class StepList {
         ),
         scene.workshop,
       ),
+      clocks: this.clocksOf(draft.operations),
       turns: isTurned(product, scene) && chief.op === 'apply' ? (product?.dry.touch ?? null) : null,
       firm,
       coatOf: chief.op === 'apply' && product && isCoat(chief) ? product.id : null,
@@ -249,6 +260,21 @@ class StepList {
       gate: this.gateOf(product),
       ...(problem ? { problem } : {}),
     };
+  }
+
+  /** What runs while a draft is worked on: a dwell that is looked at, heat for its time, a mix that sets. */
+  private clocksOf(operations: readonly Operation[]): readonly Clock[] {
+    const { scene } = this;
+    return operations.flatMap((operation): Clock[] => {
+      const product = productFor(operation, scene.operations, scene.catalogue);
+      if (!product) return [];
+      const mixing = operation.op === 'apply' ? mixingOf(product, operations, scene.catalogue, this.climate) : null;
+      const works = dwellOf(operation, product, scene.catalogue);
+      return [
+        ...(works ? [{ kind: works, time: inMinutes(product.dwell!), productId: product.id }] : []),
+        ...(mixing ? [{ kind: 'potLife' as const, time: mixing.life, productId: product.id }] : []),
+      ];
+    });
   }
 
   /** The steps that laid an operation on the pieces of a group: its own where they were laid in the same groups, else all of them. */
@@ -446,6 +472,18 @@ class StepList {
     this.steps[index] = edit(this.steps[index]!);
   }
 }
+
+/** Whether what an operation works with works on the piece by itself, and how: looked at again and again, or for a set time of heat. */
+const dwellOf = (operation: Operation, product: Product, catalogue: Catalogue): 'dwell' | 'heat' | null => {
+  if (!product.dwell) return null;
+  if (operation.op === 'treat') return 'heat';
+  if (operation.op === 'remove') return null;
+  if (isUsedUp(operation, catalogue)) return 'dwell';
+  return howOf(operation, product) === 'press' ? 'heat' : null;
+};
+
+const inMinutes = (figure: Figure): Figure =>
+  figure.unit === 's' ? { ...scaled(figure, 1 / 60), unit: 'min' } : figure;
 
 const roleOf = (operation: Operation): string => (operation.op === 'apply' ? operation.role : operation.op);
 

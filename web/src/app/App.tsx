@@ -1,7 +1,7 @@
 import { localStorageColorSchemeManager, MantineProvider } from '@mantine/core';
 import { Notifications } from '@mantine/notifications';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { createBrowserRouter, Navigate, RouterProvider, useParams } from 'react-router';
 import { benchQuery } from '../store/bench.ts';
 import { PiecesPage } from '../steps/pieces/PiecesPage.tsx';
 import { Shell } from './Shell.tsx';
@@ -17,6 +17,9 @@ const client = new QueryClient({
 
 // the bench is opened while the frame is drawn
 void client.prefetchQuery(benchQuery);
+
+/** The bench goes over all pieces; from a piece its own steps come first. */
+const ToBench = () => <Navigate to={`/bench?piece=${useParams()['pieceId'] ?? ''}`} replace />;
 
 const router = createBrowserRouter([
   {
@@ -51,12 +54,17 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../steps/amounts/AmountsStep.tsx')).AmountsStep }),
           },
           { path: 'plan', lazy: async () => ({ Component: (await import('../steps/plan/PlanStep.tsx')).PlanStep }) },
+          { path: 'bench', element: <ToBench /> },
           { path: 'care', lazy: async () => ({ Component: (await import('../steps/care/CareStep.tsx')).CareStep }) },
         ],
       },
       {
         path: 'week',
         lazy: async () => ({ Component: (await import('../steps/week/WeekPage.tsx')).WeekPage }),
+      },
+      {
+        path: 'bench',
+        lazy: async () => ({ Component: (await import('../steps/bench/BenchPage.tsx')).BenchPage }),
       },
       {
         path: 'shelf',

@@ -5,6 +5,7 @@ const SHORTCUTS: readonly (readonly [keys: readonly string[], what: string])[] =
   [['1', '–', String(COURSES.length)], 'the courses of the open piece'],
   [['p'], 'all pieces'],
   [['w'], 'the week'],
+  [['b'], 'the bench; there: space the large action, c look, f failed, n next'],
   [['s'], 'the shelf'],
   [['n'], 'a new piece'],
   [['Ctrl', 'K'], 'find a piece or a course'],

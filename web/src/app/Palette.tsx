@@ -29,6 +29,7 @@ const Palette = () => {
       onClick: go(`/handbook/${id}`),
     })),
     { id: 'week', label: 'Week', onClick: go('/week') },
+    { id: 'bench', label: 'Bench', onClick: go('/bench') },
     { id: 'shelf', label: 'Shelf', onClick: go('/shelf') },
     { id: 'to-buy', label: 'To buy', onClick: go('/shelf/to-buy') },
     { id: 'new', label: 'New piece', onClick: go('/pieces/new') },

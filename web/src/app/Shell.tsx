@@ -1,14 +1,15 @@
 import { UnstyledButton, useMantineColorScheme } from '@mantine/core';
-import { useHotkeys } from '@mantine/hooks';
+import { useHotkeys, type HotkeyItem } from '@mantine/hooks';
 import { IconArrowBackUp, IconSearch } from '@tabler/icons-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { NavLink, Outlet, useNavigate } from 'react-router';
-import { useBench, useChanges, useNextUndo, useWatchedBench } from '../store/bench.ts';
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { useBench, useChanges, useMayRun, useNextUndo, useWatchedBench } from '../store/bench.ts';
 import { StorageTrouble } from './StorageTrouble.tsx';
 import { VersionTold } from './VersionTold.tsx';
 
 const Palette = lazy(() => import('./Palette.tsx'));
 const KeyList = lazy(() => import('./KeyList.tsx'));
+const TimerStrip = lazy(() => import('../timers/TimerStrip.tsx'));
 
 const Mark = () => (
   <svg viewBox="0 0 56 36" width="52" height="34" aria-hidden className="sg-mark">
@@ -36,19 +37,22 @@ export const Shell = () => {
   useGroundColour();
   const { undo } = useChanges();
   const nextUndo = useNextUndo();
+  const mayRun = useMayRun();
   const navigate = useNavigate();
+  const isAtBench = useLocation().pathname === '/bench';
   const [showsKeys, setShowsKeys] = useState(false);
   // counts the times it was asked for: each one opens it anew
   const [found, setFound] = useState(0);
   const find = () => setFound((times) => times + 1);
+  const go = (key: string, to: string): HotkeyItem => [key, () => void navigate(to)];
   useHotkeys([
     ['mod+K', find],
     ['shift+?', () => setShowsKeys(true)],
     ['?', () => setShowsKeys(true)],
-    ['n', () => void navigate('/pieces/new')],
-    ['p', () => void navigate('/pieces')],
-    ['w', () => void navigate('/week')],
-    ['s', () => void navigate('/shelf')],
+    // at the bench these are keys of the step
+    ...(isAtBench
+      ? []
+      : [go('n', '/pieces/new'), go('p', '/pieces'), go('w', '/week'), go('s', '/shelf'), go('b', '/bench')]),
   ]);
   // in a field that is being written in, the browser's own undo comes first
   useHotkeys(
@@ -80,6 +84,9 @@ export const Shell = () => {
         <NavLink to="/week" className="sg-place">
           Week
         </NavLink>
+        <NavLink to="/bench" className="sg-place">
+          Bench
+        </NavLink>
         <NavLink to="/shelf" className="sg-place">
           Shelf
         </NavLink>
@@ -108,6 +115,7 @@ export const Shell = () => {
         <StorageTrouble />
         <VersionTold />
         <Outlet />
+        <Suspense>{mayRun && <TimerStrip />}</Suspense>
       </main>
       <Suspense>
         {found > 0 && <Palette key={found} />}

@@ -1,7 +1,7 @@
 import { queryOptions, skipToken, useIsMutating, useQuery, useQueryClient } from '@tanstack/react-query';
 import { notifications } from '@mantine/notifications';
 import { useInterval } from '@mantine/hooks';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import {
   catalogue,
   RECORDS,
@@ -150,6 +150,17 @@ export const useUsersCatalogue = (): { readonly catalogue: Catalogue; readonly p
     : { catalogue: read?.catalogue ?? catalogue(), problems: [] };
 };
 export const useCatalogue = (): Catalogue => useUsersCatalogue().catalogue;
+
+const RECENT_MS = 14 * 24 * 3_600_000;
+
+/** Whether anything may be running on the bench at all: only then it is planned on every page. */
+export const useMayRun = (): boolean => {
+  const bench = useBench();
+  return useMemo(
+    () => bench?.events.some(({ at, kind }) => kind !== 'noted' && Date.parse(at) > Date.now() - RECENT_MS) ?? false,
+    [bench],
+  );
+};
 
 const MINUTE_MS = 60_000;
 

@@ -57,6 +57,8 @@ export class BenchDatabase extends Dexie {
   forecasts!: Table<{ id: string; value: string }, string>;
   /** The last changes of each tab, so that undo survives a reload. */
   undos!: Table<UndoRow, number>;
+  /** Alarms that rang on this device, with when: no other tab rings them again. */
+  rung!: Table<{ id: string; at: string }, string>;
   /** Facts about the store itself: `started` once the first start is through, `exportedAt`, the last `revision` that was given. */
   facts!: Table<{ id: string; value: string }, string>;
 
@@ -140,16 +142,18 @@ export class BenchDatabase extends Dexie {
         }
         await upgrade.table('undos').clear();
       });
-    // 8: marks are events of several kinds
-    this.version(8).upgrade(async (upgrade) => {
-      await upgrade
-        .table('events')
-        .toCollection()
-        .modify((row: { value: unknown }) => {
-          const [event] = kindEach({ events: [row.value] })['events'] as [unknown];
-          row.value = eventSchema.safeParse(event).data ?? event;
-        });
-      await upgrade.table('undos').clear();
-    });
+    // 8: marks are events of several kinds; alarms that rang on this device
+    this.version(8)
+      .stores({ rung: 'id' })
+      .upgrade(async (upgrade) => {
+        await upgrade
+          .table('events')
+          .toCollection()
+          .modify((row: { value: unknown }) => {
+            const [event] = kindEach({ events: [row.value] })['events'] as [unknown];
+            row.value = eventSchema.safeParse(event).data ?? event;
+          });
+        await upgrade.table('undos').clear();
+      });
   }
 }

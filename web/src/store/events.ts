@@ -1,10 +1,12 @@
-import type { Step, StepEvent } from '@sgraffa/core';
+import type { BenchEvent, LookFinding, Step, StepEvent } from '@sgraffa/core';
 
 type About = Omit<Extract<StepEvent, { kind: 'done' }>, 'kind' | 'air'>;
 
+const newId = (): string => `e-${crypto.randomUUID().slice(0, 12)}`;
+
 /** The part of an event that says of which step, and of which of its copies, it is. */
 const aboutStep = (pieceId: string, step: Step, at: string, copies: readonly number[] | null): About => ({
-  id: `e-${crypto.randomUUID().slice(0, 12)}`,
+  id: newId(),
   pieceId,
   partId: step.partId,
   operationId: step.key,
@@ -21,6 +23,31 @@ const namedCopies = (step: Step, picked: readonly number[] | null): readonly num
   const isPart = step.group !== null || step.id.includes('@');
   return picked && picked.length < step.copies.length ? picked : isPart ? step.copies : null;
 };
+
+/** An event of a look at a step. */
+export const lookOf = (
+  pieceId: string,
+  step: Step,
+  at: string,
+  found: LookFinding,
+  picked: readonly number[] | null,
+): StepEvent => ({ ...aboutStep(pieceId, step, at, namedCopies(step, picked)), kind: 'checked', found });
+
+/** What thermometer and hygrometer read. */
+export const readingOf = (
+  at: string,
+  air: { readonly temperatureC: number; readonly relativeHumidity: number; readonly surfaceC: number | null },
+): BenchEvent => ({ id: newId(), at, pieceId: null, stepId: null, kind: 'measured', ...air });
+
+/** Something that was said of a step, in words. */
+export const noteOf = (pieceId: string, step: Step, at: string, note: string): BenchEvent => ({
+  id: newId(),
+  at,
+  pieceId,
+  stepId: step.id,
+  kind: 'noted',
+  note,
+});
 
 /**
  * An event of a step that happened now or at a time that was said.

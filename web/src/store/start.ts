@@ -19,8 +19,9 @@ const tabName = (): string => {
   return fresh;
 };
 
-/** The one store of this tab. */
-export const store = new WorkspaceStore(new BenchDatabase(), undefined, tabName());
+/** The one database of this device, and the one store of this tab. */
+export const database = new BenchDatabase();
+export const store = new WorkspaceStore(database, undefined, tabName());
 
 let demo: Promise<Workspace> | undefined;
 

@@ -4,26 +4,18 @@ import {
   failed,
   formatLength,
   openBefore,
-  plainCan,
-  restsOfStep,
   stateOfStep,
-  usesOfStep,
   type BenchEvent,
-  type Can,
-  type CanUse,
   type Outcome,
   type PlannedStep,
   type Step,
-  type StepRest,
-  type StepUse,
 } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges } from '../store/bench.ts';
 import { eventOf } from '../store/events.ts';
 import { factsOf } from '../store/facts.ts';
-import { useAmounts } from '../workers/amountsClient.ts';
-import { trialsOf, usePlanInput } from '../workers/planClient.ts';
 import { DateInput } from './DateInput.tsx';
 import { Drop } from './Drop.tsx';
+import { offcutsOf, useMark, useResult, useTaken, usesOf } from './stepMarks.ts';
 import { TakenPart } from './TakenPart.tsx';
 
 interface Props {
@@ -66,71 +58,20 @@ const notAfter =
         })
       : { ok: true, value: instant };
 
-/** Keeps the result of a try, with the trials that Match and the steps of other pieces go by from then on. */
-const useResult = (pieceId: string, step: Step) => {
-  const { markTried } = useChanges();
-  const asked = usePlanInput();
-  return async (result: 'held' | 'failed', at: string, also: readonly Step[]): Promise<void> => {
-    if (!asked) return;
-    const ids = (step.gate?.ruleIds ?? []).map(() => `t-${crypto.randomUUID().slice(0, 8)}`);
-    const trials = await trialsOf(asked, pieceId, step.id, result, at, ids);
-    const events = [
-      ...also.map((one) => eventOf('done', pieceId, one, at)),
-      eventOf(result === 'held' ? 'done' : 'failed', pieceId, step, at),
-    ];
-    void markTried(events, trials, `“${step.label}” ${result}`);
-  };
-};
-
-/** What marks take from the shelf, as facts that belong to them. */
-const usesOf = (event: BenchEvent, uses: readonly StepUse[]): CanUse[] =>
-  uses
-    .filter(({ amount }) => amount > 0)
-    .map(({ canId, amount }) => ({
-      id: `u-${crypto.randomUUID().slice(0, 12)}`,
-      canId,
-      at: event.at,
-      as: 'used',
-      amount,
-      pieceId: event.pieceId,
-      eventId: event.id,
-      note: '',
-    }));
-
-/** Offcuts that a mark leaves, as old as what they were cut from: things of the shelf that belong to the mark. */
-const offcutsOf = ({ id: cutBy }: BenchEvent, rests: readonly StepRest[], cans: readonly Can[]): Can[] =>
-  rests.map(({ canId, productId, colour, widthMm, heightMm }) => {
-    const from = cans.find(({ id }) => id === canId);
-    return {
-      ...plainCan('', { productId }),
-      ...from,
-      id: `c-${crypto.randomUUID().slice(0, 12)}`,
-      colour,
-      size: { kind: 'offcut', widthMm, heightMm },
-      price: null,
-      note: '',
-      cutBy,
-      // what was cut has come
-      arrivesOn: null,
-    };
-  });
-
 /** Marks a step as done, or a try as held or failed, at a time that can be changed, and asks about those before it; or takes that back. */
 export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: Props) => {
-  const { markDone, takeBack } = useChanges();
+  const { takeBack } = useChanges();
+  const mark = useMark();
   const keepResult = useResult(pieceId, step);
   const bench = useBench();
   const [isOpen, setOpen] = useState(false);
   const [at, setAt] = useState<string | null>(null);
   const catalogue = useCatalogue();
-  const lines = useAmounts().answer?.byPiece[pieceId];
+  const { cans, isReckoned, uses: reckoned, rests: left } = useTaken(pieceId, steps);
   // what was typed over the reckoned amount of a can
   const [corrected, setCorrected] = useState<Readonly<Record<string, number>>>({});
-  const cans = bench?.shelf.cans ?? [];
-  const reckoned = (one: Step) => (one.gate ? [] : usesOfStep(lines ?? [], one, steps, cans));
   const own = reckoned(step).map(({ canId, amount }) => ({ canId, amount: corrected[canId] ?? amount }));
   const [keepsRests, setKeepsRests] = useState(false);
-  const left = (one: Step) => (one.gate ? [] : restsOfStep(lines ?? [], one, steps, cans));
   const event = bench?.events.find(({ id }) => id === eventId);
   // what is to be done again was done once, and can be marked anew
   if (event && (planned.isDone || event.kind === 'failed'))
@@ -148,9 +89,10 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
     if (at === null) return;
     setOpen(false);
     const marks = [...also, step].map((one) => ({ one, event: eventOf('done', pieceId, one, at) }));
-    void markDone(
+    void mark(
       marks.map(({ event }) => event),
       also.length ? `“${step.label}” and ${also.length} before it done` : `“${step.label}” done`,
+      now,
       marks.flatMap(({ one, event: mark }) => usesOf(mark, one === step ? own : reckoned(one))),
       keepsRests ? marks.flatMap(({ one, event: mark }) => offcutsOf(mark, left(one), cans)) : [],
     );
@@ -192,7 +134,7 @@ export const DoneMark = ({ pieceId, step, steps, planned, eventId, zone, now }: 
       {open.length > 0 && (
         <p className="sg-open-before">Before it comes what is not marked yet: {openWords(open)}. Was that done too?</p>
       )}
-      {isOpen && !lines && !step.gate && (
+      {isOpen && !isReckoned && !step.gate && (
         <p className="sg-quiet">What it takes is still being reckoned: kept now, nothing is taken from the shelf.</p>
       )}
       {isOpen && own.length > 0 && (

@@ -103,6 +103,7 @@ describe('the sentence is the whole decision', () => {
       'artwork',
       'amounts',
       'plan',
+      'bench',
       'care',
     ]));
 });

@@ -17,7 +17,7 @@ import {
 } from '@sgraffa/core';
 import { limitWords, STANDING_WORDS } from './words.ts';
 
-export const COURSES = ['surface', 'match', 'artwork', 'amounts', 'plan', 'care'] as const;
+export const COURSES = ['surface', 'match', 'artwork', 'amounts', 'plan', 'bench', 'care'] as const;
 export type Course = (typeof COURSES)[number];
 export const COURSE_NAMES: Readonly<Record<Course, string>> = {
   surface: 'Surface & use',
@@ -25,6 +25,7 @@ export const COURSE_NAMES: Readonly<Record<Course, string>> = {
   artwork: 'Artwork & size',
   amounts: 'Amounts',
   plan: 'Plan',
+  bench: 'Bench',
   care: 'Care',
 };
 
@@ -93,6 +94,17 @@ const takenWords = (
   return { course: 'amounts', words: stack && !amounts ? 'being reckoned…' : 'how much of everything?', isOpen: true };
 };
 
+/** How far the work is. */
+const benchWords = ({ steps }: Plan): Clause => {
+  const done = steps.filter(({ isDone }) => isDone).length;
+  const words = done
+    ? done === steps.length
+      ? 'all steps done'
+      : `${done} of ${steps.length} steps done`
+    : 'not begun';
+  return { course: 'bench', words, isOpen: done === 0 };
+};
+
 export interface SentenceInput {
   readonly piece: Piece;
   readonly catalogue: Catalogue;
@@ -153,6 +165,7 @@ export const sentenceOf = ({
       : plan?.readyAt
         ? { course: 'plan', words: `ready ${sayWhen(plan.readyAt, settings.zone, now)}`, isOpen: false }
         : { course: 'plan', words: stack && isPlanning ? 'being dated…' : 'when?', isOpen: true },
+    ...(isUnsafe || !plan ? [] : [benchWords(plan)]),
     care
       ? {
           course: 'care',

@@ -1,8 +1,28 @@
 import { Button } from '@mantine/core';
-import { isOfStep, stepOfEvent, type BenchEvent, type Step } from '@sgraffa/core';
+import { copiesWords, isOfStep, stepWords, type BenchEvent, type Step } from '@sgraffa/core';
 import { useChanges } from '../../store/bench.ts';
 import { dayAndTime } from '../../ui/dates.ts';
+import { LOOK_WORDS } from '../../ui/lookWords.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
+
+const KIND_WORDS: Readonly<Record<BenchEvent['kind'], string>> = {
+  started: 'begun',
+  done: 'done',
+  checked: 'looked at',
+  failed: 'failed',
+  mended: 'mended',
+  scrapped: 'given up',
+  noted: 'note',
+  measured: 'measured',
+  cutTested: 'cut tested',
+};
+
+/** What an event says, in words, with the copies that it names. */
+const saidOf = (event: BenchEvent): string => {
+  const found = event.kind === 'checked' ? `: ${LOOK_WORDS[event.found]}` : '';
+  const copies = isOfStep(event) && event.copies ? `, ${copiesWords(event.copies)}` : '';
+  return `${KIND_WORDS[event.kind]}${found}${copies}`;
+};
 
 /** Whether an event is of a step, whichever of its copies it names. */
 const isOf = (event: BenchEvent, { key, coat, group, copies }: Step): boolean =>
@@ -15,7 +35,7 @@ const isOf = (event: BenchEvent, { key, coat, group, copies }: Step): boolean =>
 
 /** Everything that is marked done on the piece, each with its way back: also what its layers no longer hold. */
 export const FactsPart = ({ model }: { model: PieceModel }) => {
-  const { events, steps, settings, now } = model;
+  const { events, steps, settings, now, piece, catalogue } = model;
   const { takeBack } = useChanges();
   if (events.length === 0) return null;
   const labelOf = (event: BenchEvent): string | undefined => steps.find((step) => isOf(event, step))?.label;
@@ -31,11 +51,14 @@ export const FactsPart = ({ model }: { model: PieceModel }) => {
         {sorted.map((event) => {
           const { id, at } = event;
           const label = labelOf(event);
-          const words = label ?? `a step that is no longer among its layers (${stepOfEvent(event) ?? event.kind})`;
+          const words =
+            label ??
+            (isOfStep(event) ? stepWords(piece, event.operationId, event.coat, catalogue) : KIND_WORDS[event.kind]);
           return (
             <li key={id} className="sg-own-step">
               <span>
-                <strong>{words}</strong> <span className="sg-quiet">{dayAndTime(at, settings.zone, now)}</span>
+                <strong>{words}</strong>: {saidOf(event)}{' '}
+                <span className="sg-quiet">{dayAndTime(at, settings.zone, now)}</span>
               </span>
               <Button
                 variant="outline"

@@ -1,0 +1,33 @@
+import type { Catalogue } from '../materials/index.ts';
+import type { Piece } from './schema.ts';
+
+const REMOVED = { mask: 'the mask off', medium: 'rinsing it off', finish: 'the finish off' } as const;
+const TREATED = { heatSet: 'heat-setting', burn: 'the heat of the burn', bake: 'baking' } as const;
+
+/** What of an operation a step was: its key behind the operation's id. */
+const PARTS: readonly (readonly [ending: RegExp, said: (name: string) => string])[] = [
+  [/\.cut$/, (name) => `cutting ${name}`],
+  [/\.(try|look)-.+$/, (name) => `the try of ${name}`],
+  [/\.judge-.+$/, (name) => `looking at the try of ${name}`],
+  [/\.back$/, (name) => `${name}, the back`],
+  [/\.safe$/, (name) => `making ${name} safe`],
+];
+
+/**
+ * What a step is called that may no longer stand among the steps of a piece: by its operation, or by the crafter's own name for it.
+ *
+ * @param key of the step, without coat and group
+ */
+export const stepWords = (piece: Piece, key: string, coat: number, catalogue: Catalogue): string => {
+  const own = piece.extraSteps.find(({ id }) => key === `own-${id}`);
+  if (own) return own.name;
+  const part = PARTS.find(([ending]) => ending.test(key));
+  const id = part ? key.replace(part[0], '') : key;
+  const operation = piece.parts.flatMap(({ stack }) => stack?.operations ?? []).find((one) => one.id === id);
+  if (!operation) return part && id === 'piece' ? part[1]('it') : `a step that is no longer among its layers (${key})`;
+  if (operation.op === 'remove') return REMOVED[operation.what];
+  if (operation.op === 'treat') return TREATED[operation.treat];
+  const name = catalogue.productById.get(operation.productId)?.name ?? operation.productId;
+  const words = part ? part[1](name) : name;
+  return operation.coats > 1 ? `${words}, coat ${coat}` : words;
+};

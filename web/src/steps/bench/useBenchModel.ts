@@ -1,0 +1,115 @@
+import { useMemo } from 'react';
+import { useSearchParams } from 'react-router';
+import {
+  catalogueFor,
+  offeredStep,
+  sessionOf,
+  stateOfStep,
+  type BenchEvent,
+  type Catalogue,
+  type Piece,
+  type Plan,
+  type Product,
+  type SessionStep,
+  type Settings,
+  type Step,
+  type StepState,
+  type Timer,
+} from '@sgraffa/core';
+import { useBench, useCatalogue } from '../../store/bench.ts';
+import { factsOf } from '../../store/facts.ts';
+import { useBenchNow, useTimers } from '../../timers/useTimers.ts';
+import { usePlannedWeek } from '../../workers/planClient.ts';
+
+/** The step that fills the screen, with all that it needs. */
+export interface OpenStep {
+  readonly session: SessionStep;
+  readonly piece: Piece;
+  readonly step: Step;
+  readonly steps: readonly Step[];
+  readonly plan: Plan;
+  readonly state: StepState;
+  readonly product: Product | undefined;
+  readonly catalogue: Catalogue;
+  readonly timers: readonly Timer[];
+  readonly settings: Settings;
+  readonly zone: string;
+}
+
+export interface BenchModel {
+  readonly open: OpenStep | null;
+  readonly session: readonly SessionStep[];
+  readonly pieces: ReadonlyMap<string, Piece>;
+  readonly events: readonly BenchEvent[];
+  readonly isPlanning: boolean;
+  readonly choose: (session: SessionStep | null) => void;
+}
+
+/** The step that an address names: "piece/step". */
+const AT = 'at';
+export const addressOf = ({ pieceId, step }: SessionStep): string => `${pieceId}/${step.id}`;
+
+const MINUTE_MS = 60_000;
+
+/** What the bench shows: the plan's order over all pieces, and the step that is open. */
+export const useBenchModel = (pieceId: string | null): BenchModel | null => {
+  const bench = useBench();
+  const all = useCatalogue();
+  const { answer, isPlanning } = usePlannedWeek();
+  const timers = useTimers();
+  const second = useBenchNow();
+  const [search, setSearch] = useSearchParams();
+  // what is offered follows the minute, and every event
+  const now = new Date(Math.floor(second / MINUTE_MS) * MINUTE_MS).toISOString();
+  const week = answer?.ok ? answer.week : null;
+  const session = useMemo(() => (week ? sessionOf(week, now) : []), [week, now]);
+  const pieces = useMemo(() => new Map(bench?.pieces.map(({ id, value }) => [id, value] as const)), [bench]);
+  if (!bench || !answer) return null;
+  const at = search.get(AT);
+  const named = at === null ? undefined : session.find((one) => addressOf(one) === at);
+  const offered = named ?? offeredStep(session, timers, now, pieceId);
+  const piece = offered && pieces.get(offered.pieceId);
+  const plan = offered && week?.plans[offered.pieceId];
+  const part = piece?.parts.find(({ id }) => id === offered?.step.partId);
+  const catalogue = part ? catalogueFor(part, all) : all;
+  const productId = offered && productOf(offered.step, part);
+  return {
+    open:
+      offered && piece && plan
+        ? {
+            session: offered,
+            piece,
+            step: offered.step,
+            steps: week.steps[offered.pieceId] ?? [],
+            plan,
+            state: stateOfStep(factsOf(bench.events), piece.id, offered.step),
+            product: productId ? catalogue.productById.get(productId) : undefined,
+            catalogue,
+            timers: timers.filter((timer) => timer.pieceId === piece.id && timer.thenId === offered.step.id),
+            settings: bench.settings.value,
+            zone: bench.settings.value.zone,
+          }
+        : null,
+    session,
+    pieces,
+    events: bench.events,
+    isPlanning,
+    choose: (one) =>
+      setSearch(
+        (before) => {
+          const next = new URLSearchParams(before);
+          if (one) next.set(AT, addressOf(one));
+          else next.delete(AT);
+          return next;
+        },
+        { replace: true },
+      ),
+  };
+};
+
+/** The product that a step lays, if it lays one. */
+const productOf = (step: Step, part: Piece['parts'][number] | undefined): string | null => {
+  if (step.coatOf) return step.coatOf;
+  const laid = part?.stack?.operations.find((one) => one.op === 'apply' && step.operationIds.includes(one.id));
+  return laid?.op === 'apply' ? laid.productId : null;
+};

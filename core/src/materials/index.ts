@@ -1,4 +1,4 @@
-export { catalogue, indexed, type Catalogue } from './catalogue.ts';
+export { catalogue, indexed, type Catalogue, type Learnt } from './catalogue.ts';
 export { rawCatalogue, shippedCatalogue } from './shipped.ts';
 export { CATALOGUE_VERSION } from './version.ts';
 export { OVERLAID_WORDS, overlay } from './overlay.ts';

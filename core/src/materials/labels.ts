@@ -1,4 +1,4 @@
-import type { Catalogue } from './catalogue.ts';
+import type { Catalogue, Learnt } from './catalogue.ts';
 import { usersCatalogue, type UsersOwn } from './ownProducts.ts';
 import { overlay } from './overlay.ts';
 import type { Override } from './override.ts';
@@ -12,9 +12,11 @@ export interface CanLabel {
   readonly isLaid: boolean;
 }
 
-/** What a bench lays over the catalogue: the user's products and figures, and the labels of what stands on the shelf. */
+/** What a bench lays over the catalogue: the user's products and figures, and the labels of what stands on the shelf, what it learnt. */
 export interface BenchOwn extends UsersOwn {
   readonly labels: readonly CanLabel[];
+  /** What the maker's own doing taught. */
+  readonly learnt: readonly Learnt[];
 }
 
 const known = new WeakMap<Catalogue, Map<string, Catalogue>>();
@@ -37,18 +39,28 @@ export const withLabel = (catalogue: Catalogue, figures: readonly Override[]): C
 };
 
 /**
- * The catalogue as a bench has it: labels of cans go before the user's figures, those before the catalogue's.
+ * The catalogue as a bench has it: what was learnt goes before the labels of cans, those before the user's figures and the catalogue's.
  *
  * @returns problems of the user's products and figures, and then nothing is laid over
  */
 export const benchCatalogue = (
   catalogue: Catalogue,
-  { labels, ...own }: BenchOwn,
+  { labels, learnt, ...own }: BenchOwn,
 ): Outcome<{ catalogue: Catalogue }> => {
   const read = usersCatalogue(catalogue, own);
   if (!read.ok) return read;
-  const laidOver = labels.flatMap(({ isLaid, figures }) => (isLaid ? figures : []));
+  const isLaidCan = new Set(labels.flatMap(({ isLaid, canId }) => (isLaid ? [canId] : [])));
+  // what is learnt of a can goes before its label; without a label of its own it is known by the can all the same
   const byCan = new Map(labels.map(({ canId, figures }) => [canId, figures]));
-  const laid = withLabel(read.catalogue, laidOver);
-  return { ok: true, catalogue: byCan.size ? { ...laid, labelByCan: byCan } : laid };
+  for (const { canId, figures, surface } of learnt)
+    if (canId !== null && surface === null) byCan.set(canId, [...(byCan.get(canId) ?? []), ...figures]);
+  const general = learnt.filter(({ surface, canId }) => surface === null && (canId === null || isLaidCan.has(canId)));
+  const laid = withLabel(read.catalogue, [
+    ...labels.flatMap(({ isLaid, figures }) => (isLaid ? figures : [])),
+    ...general.flatMap(({ figures }) => figures),
+  ]);
+  const learntOn = new Map<string, readonly Learnt[]>();
+  for (const one of learnt)
+    if (one.surface !== null) learntOn.set(one.surface, [...(learntOn.get(one.surface) ?? []), one]);
+  return { ok: true, catalogue: byCan.size || learntOn.size ? { ...laid, labelByCan: byCan, learntOn } : laid };
 };

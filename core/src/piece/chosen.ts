@@ -1,5 +1,6 @@
 import { keepFigures, withKept, withLabel, type Catalogue } from '../materials/index.ts';
 import type { Operation, Part, Stack } from './schema.ts';
+import { surfaceKey } from './surfaceKey.ts';
 
 const productIdsOf = ({ operations }: Stack): string[] =>
   operations.flatMap((operation: Operation) =>
@@ -24,13 +25,15 @@ export const withFollowedStack = (part: Part, stack: Stack | null): Part => ({
 
 /**
  * The catalogue as a part goes by it: the figures that its chosen stack was judged by, today's where it follows the best answer; before
- * both go the labels of the cans that were chosen for it.
+ * both go the labels of the cans that were chosen for it, and what was learnt on its surface.
  */
 export const catalogueFor = (
-  { stackIsOwn, judgedBy, cans }: Pick<Part, 'stackIsOwn' | 'judgedBy' | 'cans'>,
+  { stackIsOwn, judgedBy, cans, surface }: Pick<Part, 'stackIsOwn' | 'judgedBy' | 'cans' | 'surface'>,
   catalogue: Catalogue,
 ): Catalogue =>
-  withLabel(
-    stackIsOwn ? withKept(catalogue, judgedBy) : catalogue,
-    cans.flatMap(({ canId }) => catalogue.labelByCan.get(canId) ?? []),
-  );
+  withLabel(stackIsOwn ? withKept(catalogue, judgedBy) : catalogue, [
+    ...cans.flatMap(({ canId }) => catalogue.labelByCan.get(canId) ?? []),
+    ...(catalogue.learntOn.size
+      ? (catalogue.learntOn.get(surfaceKey(surface)) ?? []).flatMap(({ figures }) => figures)
+      : []),
+  ]);

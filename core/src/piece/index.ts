@@ -18,6 +18,7 @@ export { facesOf, type WorkedFaces } from './faces.ts';
 export { isReused, stencilsFor } from './stencil.ts';
 export { effectiveUse, isHollow, isSideUnsaid } from './effective.ts';
 export { catalogueFor, withChosenStack, withFollowedStack } from './chosen.ts';
+export { learntDwell, surfaceKey } from './surfaceKey.ts';
 export { stepIdOf } from './stepId.ts';
 export {
   airSchema,

@@ -37,7 +37,13 @@ const benchOf = (
   uses: readonly CanUse[] = [],
   more: Partial<Parameters<typeof benchCatalogue>[1]> = {},
 ) => {
-  const read = benchCatalogue(all, { ownProducts: [], overrides: [], labels: labelsOf({ cans, uses }), ...more });
+  const read = benchCatalogue(all, {
+    ownProducts: [],
+    overrides: [],
+    learnt: [],
+    labels: labelsOf({ cans, uses }),
+    ...more,
+  });
   if (!read.ok) throw new Error(read.problems[0]!.given);
   return read.catalogue;
 };

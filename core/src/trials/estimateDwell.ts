@@ -43,6 +43,8 @@ export interface DwellEstimate {
 const UNSAID = { typical: 40, spread: 0.8 };
 const USUAL_SPREAD = { mean: Math.log(0.25), spread: 0.5 };
 const AT_C = 23;
+/** Above it there is no "if not": nothing is planned on its coming through. */
+export const SURELY_RESISTS = 0.9;
 /** What resists comes through by mistake so seldom. */
 const THROUGH_THOUGH_RESISTING = 0.001;
 

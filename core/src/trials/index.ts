@@ -2,6 +2,7 @@ export {
   dwellCurve,
   dwellQuestionSchema,
   estimateDwell,
+  SURELY_RESISTS,
   type DwellEstimate,
   type DwellObservation,
   type DwellQuestion,

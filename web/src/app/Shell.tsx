@@ -9,6 +9,7 @@ import { VersionTold } from './VersionTold.tsx';
 
 const Palette = lazy(() => import('./Palette.tsx'));
 const KeyList = lazy(() => import('./KeyList.tsx'));
+const Learning = lazy(() => import('./Learning.tsx'));
 const TimerStrip = lazy(() => import('../timers/TimerStrip.tsx'));
 
 const Mark = () => (
@@ -38,6 +39,7 @@ export const Shell = () => {
   const { undo } = useChanges();
   const nextUndo = useNextUndo();
   const mayRun = useMayRun();
+  const hasEvents = (useBench()?.events.length ?? 0) > 0;
   const navigate = useNavigate();
   const isAtBench = useLocation().pathname === '/bench';
   const [showsKeys, setShowsKeys] = useState(false);
@@ -116,6 +118,7 @@ export const Shell = () => {
         <VersionTold />
         <Outlet />
         <Suspense>{mayRun && <TimerStrip />}</Suspense>
+        <Suspense>{hasEvents && <Learning />}</Suspense>
       </main>
       <Suspense>
         {found > 0 && <Palette key={found} />}

@@ -1,7 +1,7 @@
 import { queryOptions, skipToken, useIsMutating, useQuery, useQueryClient } from '@tanstack/react-query';
 import { notifications } from '@mantine/notifications';
 import { useInterval } from '@mantine/hooks';
-import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import {
   catalogue,
   RECORDS,
@@ -10,6 +10,7 @@ import {
   type BenchEvent,
   type Can,
   type CanUse,
+  type Learnt,
   type Catalogue,
   type Override,
   type OwnProduct,
@@ -125,18 +126,24 @@ export const useNextUndo = (): string | null =>
 
 /** What a bench lays over the catalogue; for a piece with the labels of the cans that were chosen for it. */
 export const ownOf = (
-  { ownProducts, overrides, shelf }: Pick<Bench, 'ownProducts' | 'overrides' | 'shelf'>,
+  { ownProducts, overrides, shelf, learnt }: Pick<Bench, 'ownProducts' | 'overrides' | 'shelf' | 'learnt'>,
   piece?: Pick<Piece, 'parts'>,
 ): BenchOwn => ({
   ownProducts,
   overrides,
   labels: labelsOf(shelf, new Set(piece?.parts.flatMap(({ cans }) => cans.map(({ canId }) => canId)))),
+  learnt,
 });
 
 /** The catalogue as this bench has it; the built-in one where what is laid over it does not fit, which the settings then say. */
 let users: { readonly of: Bench; readonly read: ReturnType<typeof benchCatalogue> } | undefined;
 const readUsers = (of: Bench): ReturnType<typeof benchCatalogue> => {
-  if (users?.of.overrides !== of.overrides || users.of.ownProducts !== of.ownProducts || users.of.shelf !== of.shelf)
+  if (
+    users?.of.overrides !== of.overrides ||
+    users.of.ownProducts !== of.ownProducts ||
+    users.of.shelf !== of.shelf ||
+    users.of.learnt !== of.learnt
+  )
     users = { of, read: benchCatalogue(catalogue(), ownOf(of)) };
   return users.read;
 };
@@ -163,6 +170,18 @@ export const useMayRun = (): boolean => {
 };
 
 const MINUTE_MS = 60_000;
+
+/** Lays what the events teach over the catalogue, from now on. */
+export const useNoteLearnt = (): ((learnt: readonly Learnt[]) => void) => {
+  const client = useQueryClient();
+  return useCallback(
+    (learnt) => {
+      const bench = store.noteLearnt(learnt);
+      if (bench) client.setQueryData<Bench>(benchQuery.queryKey, (held) => held && { ...held, learnt });
+    },
+    [client],
+  );
+};
 
 /** The minute that it is; pages that show dates follow it. */
 export const useNow = (): string => {

@@ -11,6 +11,7 @@ import {
   type BenchEvent,
   type Can,
   type CanUse,
+  type Learnt,
   type Override,
   type OwnProduct,
   type Piece,
@@ -53,6 +54,8 @@ export interface Bench extends Edition {
   readonly overrides: readonly Override[];
   readonly ownProducts: readonly OwnProduct[];
   readonly trials: readonly Trial[];
+  /** What the events of the bench teach, as it was last worked out: derived, and never kept. */
+  readonly learnt: readonly Learnt[];
   readonly shelf: Shelf;
   readonly exportedAt: string | null;
   /** Records that are kept and cannot be read. */
@@ -63,6 +66,9 @@ type ListName = RecordName;
 /** Tables of the user's own that are kept and dropped row by row. */
 type OwnList = Exclude<ListName, 'pieces' | 'events'>;
 type OwnValue = RecordOf<OwnList>;
+
+const isSameList = <Value>(one: readonly Value[], other: readonly Value[]): boolean =>
+  one.length === other.length && one.every((value, at) => value === other[at]);
 
 /** From the value that is kept to the one that is wanted; applied to what is kept then, so that quick changes follow each other. */
 export type Edit<Value> = (kept: Value) => Value;
@@ -78,6 +84,7 @@ const NOTHING: Pick<Workspace, RecordName> = {
   trials: [],
 };
 
+const NOTHING_LEARNT: readonly Learnt[] = [];
 const SETTINGS_ID = 'settings';
 
 /** Thrown where the browser's storage was emptied under an open page: what the page still holds is not taken for nothing. */
@@ -140,8 +147,9 @@ export class WorkspaceStore {
     const users = usersCatalogue(catalogue(), own);
     this.held = {
       ...own,
-      events: valuesOf('events'),
+      events: this.sameEvents(valuesOf('events')),
       trials: valuesOf('trials'),
+      learnt: this.held?.learnt ?? NOTHING_LEARNT,
       shelf: this.shelfOf(valuesOf('shelf'), valuesOf('uses')),
       pieces: standing(this.rows.rows('pieces', raw.pieces, bad), users.ok ? users.catalogue : catalogue(), bad),
       settings: this.rows.rows('settings', raw.settings ? [raw.settings] : [], bad)[0] ?? {
@@ -156,11 +164,21 @@ export class WorkspaceStore {
     return this.held;
   }
 
+  /** Notes what the events teach; what is read from then on goes by it. */
+  noteLearnt(learnt: readonly Learnt[]): Bench | null {
+    if (this.held) this.held = { ...this.held, learnt };
+    return this.held;
+  }
+
+  /** The same events are the same list: what follows from them is not worked out again. */
+  private sameEvents(events: readonly BenchEvent[]): readonly BenchEvent[] {
+    const { events: held } = this.held ?? {};
+    return held && isSameList(held, events) ? held : events;
+  }
+
   /** The same cans and uses are the same shelf: what hangs on it is not worked out again. */
   private shelfOf(cans: readonly Can[], uses: readonly CanUse[]): Shelf {
     const { shelf } = this.held ?? {};
-    const isSameList = <Value>(one: readonly Value[], other: readonly Value[]) =>
-      one.length === other.length && one.every((value, at) => value === other[at]);
     return shelf && isSameList(shelf.cans, cans) && isSameList(shelf.uses, uses) ? shelf : { cans, uses };
   }
 

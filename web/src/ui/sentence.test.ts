@@ -28,7 +28,7 @@ const dated = (piece: Piece, events: readonly BenchEvent[] = [], at = settings) 
     trials: [],
     shelf: { cans: [], uses: [] },
     settings: at,
-    own: { overrides: [], ownProducts: [], labels: [] },
+    own: { overrides: [], ownProducts: [], labels: [], learnt: [] },
     now: NOW,
     outdoor: null,
   };

@@ -44,10 +44,20 @@ export const usePlanInput = (): Asked | null => {
   const bench = useBench();
   const quarter = nextQuarter(useNow());
   const forecast = useForecast();
-  const { pieces, events, trials, settings, overrides, ownProducts, shelf } = bench ?? {};
+  const { pieces, events, trials, settings, overrides, ownProducts, shelf, learnt } = bench ?? {};
   const outdoor = forecast.series;
   return useMemo((): Asked | null => {
-    if (!pieces || !events || !trials || !settings || !overrides || !ownProducts || !shelf || !forecast.isRead)
+    if (
+      !pieces ||
+      !events ||
+      !trials ||
+      !settings ||
+      !overrides ||
+      !ownProducts ||
+      !shelf ||
+      !learnt ||
+      !forecast.isRead
+    )
       return null;
     const { zone, freeHours, workshop, schools, bench: benchSettings } = settings.value;
     const input: PlanInput = {
@@ -56,12 +66,12 @@ export const usePlanInput = (): Asked | null => {
       trials,
       settings: { zone, freeHours, workshop, schools, bench: { ...benchSettings, readings: null } },
       shelf,
-      own: ownOf({ overrides, ownProducts, shelf }),
+      own: ownOf({ overrides, ownProducts, shelf, learnt }),
       now: quarter,
       outdoor,
     };
     return { input, key: JSON.stringify(input) };
-  }, [pieces, events, trials, settings, overrides, ownProducts, shelf, quarter, outdoor, forecast.isRead]);
+  }, [pieces, events, trials, settings, overrides, ownProducts, shelf, learnt, quarter, outdoor, forecast.isRead]);
 };
 
 export interface PlannedWeek {

@@ -1,9 +1,50 @@
 import { coversColour, isHeated, isLoose, mayHave, primes, sinksIn, takesAway } from '../asked.ts';
-import { aboutProduct, blocks, BONDED_COATS, cautions, favours, figureOf, unknown, type Rule } from '../context.ts';
+import type { Catalogue, Product } from '../../materials/index.ts';
+import { learntDwell, type Part } from '../../piece/index.ts';
+import { SURELY_RESISTS } from '../../trials/index.ts';
+import {
+  aboutProduct,
+  blocks,
+  BONDED_COATS,
+  cautions,
+  favours,
+  figureOf,
+  unknown,
+  type Judgement,
+  type Rule,
+} from '../context.ts';
 import { advice, doing, findOut, tryFirst } from '../demands.ts';
 
 const ETCH_TEST =
   'Try a spot that will not show, for the label time, and rinse: if it frosts evenly there, it will on the piece.';
+
+/** What the maker's own patches of a medium on such a surface say; null where they settle nothing. */
+const ownPatches = (part: Part, product: Product, catalogue: Catalogue): Judgement | null => {
+  const learnt = learntDwell(part.surface, product.id, catalogue);
+  if (!learnt || learnt.resists === null) return null;
+  const patches = learnt.count === 1 ? 'your own patch' : `your own ${learnt.count} patches`;
+  const percent = Math.round(learnt.resists * 100);
+  if (learnt.resists > SURELY_RESISTS)
+    return blocks(
+      `${patches} of ${product.name} never came through here: it is ${percent} % likely that this surface resists it`,
+      'Choose another method, such as a film that stays.',
+      'your-trial',
+    );
+  if (learnt.through > 0)
+    return cautions(
+      `${product.name} came through on ${patches} of such a surface`,
+      doing('Look from the shortest time on, and rinse it off as soon as it gives way.'),
+      'your-trial',
+    );
+  return cautions(
+    `${patches} of ${product.name} never came through in that time: it is ${percent} % likely that this surface resists it`,
+    tryFirst(
+      'gel',
+      'Try it once more on a spot that will not show, for as long as its label allows, looking every 10 to 15 minutes.',
+    ),
+    'your-trial',
+  );
+};
 
 export const chemistry: readonly Rule[] = [
   aboutProduct({
@@ -156,9 +197,11 @@ export const chemistry: readonly Rule[] = [
     topic: 'chemistry',
     about: 'Remover gel needs a coating that it can lift.',
     at: ['medium'],
-    test: ({ surface, product }) => {
+    test: ({ surface, product, part, catalogue }) => {
       if (product.attacks !== 'coating') return null;
       const finds = surface.properties.gelStrip;
+      const own = ownPatches(part, product, catalogue);
+      if (own && finds !== 'nothing') return own;
       const patch =
         'Test patch first, on a spot that will not show: look every 10 to 15 minutes and note when the coat gives way.';
       if (finds === 'nothing')

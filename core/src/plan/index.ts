@@ -33,7 +33,7 @@ export { benchProblemSchema, readBenchProblem, type BenchProblem, type BenchStep
 export { checkBenchPlan } from './bench/check.ts';
 export { FIRST_LOOK, planBench, type BenchPlan, type PlanOptions, type PlannedBench } from './bench/planBench.ts';
 export { piecesAMix } from './mixing.ts';
-export { learntOf, type Lessons } from './learntOf.ts';
+export { dwellQuestion, learntOf, patchesOf, type Lessons, type Patch } from './learntOf.ts';
 export { copiesWords, stepsNow, type StepsNow } from './lots.ts';
 export { alarmsDue, clockFigure, timersOf, type Alarm, type TimedPiece, type Timer, type TimerKind } from './timers.ts';
 export { leavesHandsFree, offeredStep, sessionOf, type SessionStep } from './session.ts';

@@ -46,11 +46,11 @@ const quick = (copies: readonly number[]) =>
     event('checked', tins, GEL, 15, [copy], 'through'),
     event('done', tins, GEL, 16, [copy]),
   ]);
-const resisting = (copies: readonly number[]) =>
+const resisting = (copies: readonly number[], minutes = 100) =>
   copies.flatMap((copy) => [
     event('started', tins, GEL, 0, [copy]),
-    event('checked', tins, GEL, 110, [copy], 'notYet'),
-    event('failed', tins, GEL, 120, [copy]),
+    event('checked', tins, GEL, minutes, [copy], 'notYet'),
+    event('failed', tins, GEL, minutes + 5, [copy]),
   ]);
 const dwellIn = (known: Catalogue, piece = tins) =>
   stepsIn(piece, known)
@@ -87,7 +87,7 @@ describe('a dwell', () => {
     expect(gelFinding(all)?.demand?.kind).toBe('tryFirst');
     const held = gelFinding(after(learnt(quick([1]))))!;
     expect([held.verdict, held.demand?.kind, held.basis]).toEqual(['cautions', 'doing', 'your-trial']);
-    const never = learnt(resisting([1, 2, 3, 4]));
+    const never = learnt(resisting([1, 2, 3, 4], 300));
     expect(never[0]!.resists).toBeGreaterThan(0.9);
     expect(never[0]!.figures).toEqual([]);
     expect(gelFinding(after(never))?.verdict).toBe('blocks');

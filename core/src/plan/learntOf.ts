@@ -10,6 +10,7 @@ import {
   type BenchEvent,
   type CopyState,
   type Facts,
+  type Look,
   type Part,
   type Piece,
   type StepEvent,
@@ -24,10 +25,29 @@ import {
   SURELY_RESISTS,
   type DryingObservation,
   type DwellObservation,
+  type DwellQuestion,
 } from '../trials/index.ts';
 import { MS_PER_MINUTE } from '../units/index.ts';
 import { stepsOf } from './steps.ts';
 import type { Step } from './step.ts';
+
+/** A spot or a piece that a medium worked on. */
+export interface Patch {
+  readonly pieceId: string;
+  readonly stepId: string;
+  /** Whether it was tried first, and not the work itself. */
+  readonly isTry: boolean;
+  readonly productId: string;
+  /** As `surfaceKey` says it. */
+  readonly surface: string;
+  readonly copy: number | null;
+  readonly startedAt: string;
+  readonly endedAt: string | null;
+  readonly looks: readonly Look[];
+  readonly temperatureC: number;
+  /** What its looks came to; null where they say nothing. */
+  readonly seen: Omit<DwellObservation, 'temperatureC'> | null;
+}
 
 /** What is learnt from. */
 export interface Lessons {
@@ -54,7 +74,7 @@ interface Own {
   readonly part: Part;
   readonly step: Step;
   readonly product: Product;
-  readonly states: readonly CopyState[];
+  readonly states: readonly (CopyState & { readonly copy: number })[];
 }
 
 /** Everything that was done, with the step and the product that it was of; one object for one reading. */
@@ -81,7 +101,7 @@ class Memory {
             part,
             step,
             product,
-            states: [...stateOfStep(this.facts, piece.id, step).byCopy.values()],
+            states: [...stateOfStep(this.facts, piece.id, step).byCopy].map(([copy, state]) => ({ ...state, copy })),
           });
       }
     }
@@ -108,28 +128,50 @@ class Memory {
     return groups;
   }
 
+  /** Every patch that a medium worked on, with what its looks came to. */
+  patches(): readonly (Patch & { readonly own: Own })[] {
+    return this.own.flatMap((own) => {
+      const { piece, part, step, product } = own;
+      if (!step.clocks.some(({ kind }) => kind === 'dwell')) return [];
+      return own.states.flatMap((state) => {
+        const { startedAt, looks, failedAt, doneAt } = state;
+        if (!startedAt) return [];
+        const { temperatureC } = this.airOf(state, own);
+        return [
+          {
+            own,
+            pieceId: piece.id,
+            stepId: step.id,
+            isTry: step.kind === 'try',
+            productId: product.id,
+            surface: surfaceKey(part.surface),
+            copy: step.copies ? state.copy : null,
+            startedAt,
+            endedAt: doneAt ?? failedAt,
+            looks,
+            temperatureC,
+            seen: dwellSeen(state),
+          },
+        ];
+      });
+    });
+  }
+
   dwells(): Learnt[] {
-    const groups = this.grouped<DwellObservation>((own) =>
-      own.step.clocks.some(({ kind }) => kind === 'dwell')
-        ? own.states.flatMap((state) => {
-            const seen = dwellSeen(state);
-            const key = `${own.product.id} ${surfaceKey(own.part.surface)}`;
-            return seen ? [[key, { ...seen, temperatureC: this.airOf(state, own).temperatureC }] as const] : [];
-          })
-        : [],
-    );
-    return [...groups.values()].flatMap(({ own, values }) => this.dwell(own, values));
+    const groups = new Map<string, { own: Own; observations: DwellObservation[] }>();
+    for (const { own, productId, surface, seen, temperatureC } of this.patches()) {
+      if (!seen) continue;
+      const key = `${productId} ${surface}`;
+      const held = groups.get(key) ?? { own, observations: [] };
+      held.observations.push({ ...seen, temperatureC });
+      groups.set(key, held);
+    }
+    return [...groups.values()].flatMap(({ own, observations }) => this.dwell(own, observations));
   }
 
   private dwell({ part, product }: Own, observations: readonly DwellObservation[]): Learnt[] {
     const { catalogue, workshop } = this.lessons;
-    const label = product.dwell!;
-    const read = estimateDwell({
-      label: { low: label.low, typical: label.typical, high: label.high },
-      observations: [...observations],
-      temperatureC: workshop.temperatureC,
-      resistsPrior: priorOf(part, catalogue),
-    });
+    const read = estimateDwell(dwellQuestion(part, product, observations, workshop.temperatureC, catalogue));
     if (!read.ok) return [];
     const { p10, p50, p90, resists } = read.estimate;
     return [
@@ -319,7 +361,7 @@ const productOf = (step: Step, part: Part, catalogue: Catalogue): Product | unde
   return laid && laid.op !== 'treat' ? catalogue.productById.get(laid.productId ?? '') : undefined;
 };
 
-const priorOf = ({ surface }: Part, catalogue: Catalogue): number => {
+const priorOf = ({ surface }: Pick<Part, 'surface'>, catalogue: Catalogue): number => {
   const top = surface.existing.at(-1)?.finish;
   const fact = top
     ? catalogue.finishById.get(top)?.changes.gelStrip
@@ -330,6 +372,23 @@ const priorOf = ({ surface }: Part, catalogue: Catalogue): number => {
 const felt = (product: Product): (typeof FELT_STAGES)[number] | undefined =>
   FELT_STAGES.find((stage) => product.dry[stage] !== undefined);
 
+/** What is asked of a coating: its label, what was seen of it, and how likely such a one resists. */
+export const dwellQuestion = (
+  part: Pick<Part, 'surface'>,
+  product: Product,
+  observations: readonly DwellObservation[],
+  temperatureC: number,
+  catalogue: Catalogue,
+): DwellQuestion => {
+  const { low, typical, high } = product.dwell!;
+  return {
+    label: { low, typical, high },
+    observations: [...observations],
+    temperatureC,
+    resistsPrior: priorOf(part, catalogue),
+  };
+};
+
 /** One interval a copy, from all its looks: *partly* counts as not yet, *crept* as through. */
 const dwellSeen = ({
   startedAt,
@@ -337,7 +396,8 @@ const dwellSeen = ({
   failedAt,
   doneAt,
 }: CopyState): Omit<DwellObservation, 'temperatureC'> | null => {
-  if (!startedAt) return null;
+  // while it still lies there nothing follows from it: what asked for the try stands until it is over
+  if (!startedAt || (!failedAt && !doneAt)) return null;
   const after = (at: string) => Math.max(0, minutesBetween(startedAt, at));
   const through = looks.find(({ found }) => found === 'through' || found === 'crept');
   const before = looks.filter(
@@ -347,8 +407,7 @@ const dwellSeen = ({
   const notBefore = before.length ? after(before.at(-1)!.at) : 0;
   if (through) return after(through.at) > notBefore ? { notBefore, by: after(through.at) } : null;
   // what was rinsed or given up without having come through never did in that time
-  if ((failedAt || doneAt) && notBefore > 0) return { notBefore, by: null };
-  return null;
+  return notBefore > 0 ? { notBefore, by: null } : null;
 };
 
 /** One interval a coat, from all its looks since it was laid. */
@@ -366,6 +425,13 @@ const dryingSeen = ({ doneAt, looks }: CopyState): DryingObservation | null => {
   }
   return notYet > 0 ? { notYet, dry: null } : null;
 };
+
+/** Every patch and piece that a medium worked on, the newest first. */
+export const patchesOf = (lessons: Lessons): Patch[] =>
+  new Memory(lessons)
+    .patches()
+    .map(({ own: _, ...patch }) => patch)
+    .sort((one, other) => Date.parse(other.startedAt) - Date.parse(one.startedAt));
 
 /**
  * What the maker's own doing teaches, from all that happened at the bench: figures that go before the labels'. Pure and derived: what an

@@ -67,6 +67,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../steps/bench/BenchPage.tsx')).BenchPage }),
       },
       {
+        path: 'patches',
+        lazy: async () => ({ Component: (await import('../steps/patches/PatchesPage.tsx')).PatchesPage }),
+      },
+      {
         path: 'shelf',
         lazy: async () => ({ Component: (await import('../steps/shelf/ShelfPage.tsx')).ShelfPage }),
       },

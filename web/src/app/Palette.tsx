@@ -30,6 +30,7 @@ const Palette = () => {
     })),
     { id: 'week', label: 'Week', onClick: go('/week') },
     { id: 'bench', label: 'Bench', onClick: go('/bench') },
+    { id: 'patches', label: 'Test patches', onClick: go('/patches') },
     { id: 'shelf', label: 'Shelf', onClick: go('/shelf') },
     { id: 'to-buy', label: 'To buy', onClick: go('/shelf/to-buy') },
     { id: 'new', label: 'New piece', onClick: go('/pieces/new') },

@@ -92,6 +92,9 @@ export const Shell = () => {
         <NavLink to="/shelf" className="sg-place">
           Shelf
         </NavLink>
+        <NavLink to="/patches" className="sg-place">
+          Test patches
+        </NavLink>
         <NavLink to="/handbook" className="sg-place">
           Handbook
         </NavLink>

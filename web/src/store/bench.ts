@@ -294,6 +294,7 @@ export const useChanges = () => {
       keep(() => store.addResult(events, trials, name)),
     takeBack: (eventId: string, name: string) => keep(() => store.takeBackEvent(eventId, name)),
     keepFigure: (override: Override, name: string) => keep(() => store.keep('overrides', [override], name)),
+    keepFigures: (figures: readonly Override[], name: string) => keep(() => store.keep('overrides', figures, name)),
     dropFigure: (figure: string, name: string) => keep(() => store.drop([{ table: 'overrides', id: figure }], name)),
     keepProduct: (product: OwnProduct, name: string) => keep(() => store.keep('ownProducts', [product], name)),
     /** Takes a product of the user's own away, with the figures that were laid over it. */

@@ -1,5 +1,13 @@
 import { expose } from 'comlink';
-import { dwellCurve, estimateDwell, learntOf, type BenchOwn, type DwellQuestion, type Lessons } from '@sgraffa/core';
+import {
+  dwellCurve,
+  estimateDwell,
+  learntOf,
+  patchesOf,
+  type BenchOwn,
+  type DwellQuestion,
+  type Lessons,
+} from '@sgraffa/core';
 import { catalogueOf } from './usersCatalogue.ts';
 
 /** What is learnt from, with what the user laid over the catalogue in its place. */
@@ -9,6 +17,10 @@ export type LearnAsked = Omit<Lessons, 'catalogue'> & { readonly own: BenchOwn }
 const learnWorker = {
   /** Without what was learnt before: that would count twice. */
   learn: ({ own, ...lessons }: LearnAsked) => learntOf({ ...lessons, catalogue: catalogueOf({ ...own, learnt: [] }) }),
+  patches: ({ own, ...lessons }: LearnAsked) => {
+    const known = catalogueOf({ ...own, learnt: [] });
+    return patchesOf({ ...lessons, catalogue: known });
+  },
   dwell: (question: DwellQuestion, times: readonly number[]) => ({
     estimate: estimateDwell(question),
     curve: dwellCurve(question, times),

@@ -46,7 +46,7 @@ export const BenchPage = () => {
   const isAwake = useAwake();
   const [isEnding, setEnding] = useState(false);
   if (!model) return <p className="sg-page sg-quiet">The bench is being laid out…</p>;
-  const { open, session, pieces, choose } = model;
+  const { open, session, pieces, choose, next } = model;
   if (!open)
     return (
       <section className="sg-page">
@@ -60,8 +60,6 @@ export const BenchPage = () => {
         <HeldUpPart />
       </section>
     );
-  const at = session.indexOf(open.session);
-  const next = () => choose(session[(at + 1) % session.length] ?? null);
   const others = session.filter((one) => one !== open.session).slice(0, 4);
   const instant = new Date(now).toISOString();
   return (

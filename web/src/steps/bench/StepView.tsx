@@ -115,7 +115,7 @@ export const StepView = (props: Props) => {
   const [isFailing, setFailing] = useState(false);
   const [read, setRead] = useState(acknowledged);
   const [isLooking, setLooking] = useState(false);
-  const actions = useStepActions(open, model.events, now);
+  const actions = useStepActions(open, model.events, now, () => model.choose(open.session));
   const air = useAir(open, model.events, now);
   const { amounts } = useAmountsOf(piece.id);
   const bench = useBench();

@@ -43,6 +43,8 @@ export interface BenchModel {
   readonly events: readonly BenchEvent[];
   readonly isPlanning: boolean;
   readonly choose: (session: SessionStep | null) => void;
+  /** Goes on to what is offered besides the open step. */
+  readonly next: () => void;
 }
 
 /** The step that an address names: "piece/step". */
@@ -67,12 +69,24 @@ export const useBenchModel = (pieceId: string | null): BenchModel | null => {
   if (!bench || !answer) return null;
   const at = search.get(AT);
   const named = at === null ? undefined : session.find((one) => addressOf(one) === at);
-  const offered = named ?? offeredStep(session, timers, now, pieceId);
+  // what is due is due to the second
+  const instant = new Date(second).toISOString();
+  const offered = named ?? offeredStep(session, timers, instant, pieceId);
   const piece = offered && pieces.get(offered.pieceId);
   const plan = offered && week?.plans[offered.pieceId];
   const part = piece?.parts.find(({ id }) => id === offered?.step.partId);
   const catalogue = part ? catalogueFor(part, all) : all;
   const productId = offered && productOf(offered.step, part);
+  const choose = (one: SessionStep | null): void =>
+    setSearch(
+      (before) => {
+        const next = new URLSearchParams(before);
+        if (one) next.set(AT, addressOf(one));
+        else next.delete(AT);
+        return next;
+      },
+      { replace: true },
+    );
   return {
     open:
       offered && piece && plan
@@ -94,16 +108,15 @@ export const useBenchModel = (pieceId: string | null): BenchModel | null => {
     pieces,
     events: bench.events,
     isPlanning,
-    choose: (one) =>
-      setSearch(
-        (before) => {
-          const next = new URLSearchParams(before);
-          if (one) next.set(AT, addressOf(one));
-          else next.delete(AT);
-          return next;
-        },
-        { replace: true },
-      ),
+    choose,
+    next: () => {
+      const others = session.filter((one) => one !== offered);
+      const started = offered ? session.indexOf(offered) : -1;
+      // round and round: what comes after it in the order, where nothing else is due or in hand
+      const after = [...session.slice(started + 1), ...session.slice(0, Math.max(0, started))];
+      const best = offeredStep(others, timers, instant, pieceId);
+      choose(best?.when === 'running' ? best : (after[0] ?? null));
+    },
   };
 };
 

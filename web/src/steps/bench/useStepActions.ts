@@ -18,7 +18,13 @@ export const coatBefore = ({ step, steps, plan }: OpenStep): Step | undefined =>
 };
 
 /** What can be done with the open step, and how it is said. */
-export const useStepActions = (open: OpenStep, events: readonly BenchEvent[], now: number) => {
+export const useStepActions = (
+  open: OpenStep,
+  events: readonly BenchEvent[],
+  now: number,
+  /** Keeps the step open while it is worked on. */
+  stay: () => void,
+) => {
   const mark = useMark();
   const bench = useBench();
   const keepResult = useResult(open.piece.id, open.step);
@@ -34,6 +40,7 @@ export const useStepActions = (open: OpenStep, events: readonly BenchEvent[], no
   const begin = (copies: readonly number[]) => {
     const at = benchNow();
     wakeSound();
+    stay();
     void mark([withAir(eventOf('started', piece.id, step, at, named(copies)))], `“${step.label}” begun`, at);
   };
   const uses = (copies: readonly number[]) =>
@@ -44,6 +51,7 @@ export const useStepActions = (open: OpenStep, events: readonly BenchEvent[], no
     const at = benchNow();
     const event = withAir(eventOf('done', piece.id, step, at, named(copies)));
     const isLast = copies.length === [...state.byCopy.values()].filter(({ doneAt }) => !doneAt).length;
+    if (!isLast) stay();
     void mark(
       [event],
       `“${step.label}” done`,
@@ -61,6 +69,7 @@ export const useStepActions = (open: OpenStep, events: readonly BenchEvent[], no
     correct: (canId: string, amount: number) => setCorrected((kept) => ({ ...kept, [canId]: amount })),
     look: (found: LookFinding, copies: readonly number[], of: Step = step) => {
       const at = benchNow();
+      stay();
       void mark([lookOf(piece.id, of, at, found, named(copies))], `a look at “${of.label}”`, at);
     },
     judge: (result: 'held' | 'failed') => void keepResult(result, benchNow(), []),

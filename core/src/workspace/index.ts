@@ -10,6 +10,7 @@ export {
 export { readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf, type TableName } from './records.ts';
 export { MAX_LENGTH, mendWorkspace, readWorkspace, shippedWorkspace } from './readWorkspace.ts';
 export { writeWorkspace } from './writeWorkspace.ts';
+export { mergeWorkspaces, type MergeConflict, type Merged } from './merge.ts';
 export { exportWorkspace } from './exportWorkspace.ts';
 export { kindEach } from './kindEach.ts';
 export { onePartEach } from './onePart.ts';

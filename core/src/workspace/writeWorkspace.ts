@@ -12,6 +12,9 @@ const ordered = (value: unknown): unknown => {
   );
 };
 
+/** The canonical text of any value: the same content always gives the same text. */
+export const canonical = (value: unknown): string => JSON.stringify(ordered(value)) ?? 'undefined';
+
 const byId = <Entry extends { readonly id: string }>(entries: readonly Entry[]): Entry[] =>
   [...entries].sort((left, right) => (left.id < right.id ? -1 : 1));
 

@@ -18,6 +18,16 @@ export const DWELL_FINDINGS = ['notYet', 'partly', 'through', 'crept'] as const;
 export const COAT_FINDINGS = ['wet', 'tacky', 'dry'] as const;
 export const FINDINGS = [...DWELL_FINDINGS, ...COAT_FINDINGS] as const;
 export type LookFinding = (typeof FINDINGS)[number];
+/** What a look finds, in the words of the bench. */
+export const LOOK_WORDS: Readonly<Record<LookFinding, string>> = {
+  notYet: 'not yet',
+  partly: 'partly',
+  through: 'through',
+  crept: 'crept under the edge',
+  wet: 'wet',
+  tacky: 'tacky',
+  dry: 'dry',
+};
 
 const about = {
   id: idSchema,
@@ -58,7 +68,15 @@ export const cutterSettingsSchema = z.strictObject({
 });
 export type CutterSettings = z.output<typeof cutterSettingsSchema>;
 
-const started = z.strictObject({ ...ofStep, kind: z.literal('started'), air: airSchema.optional() });
+const started = z.strictObject({
+  ...ofStep,
+  kind: z.literal('started'),
+  air: airSchema.optional(),
+  /** With the first step of a piece: by when it was said to be ready, and how surely. */
+  said: z
+    .strictObject({ readyBy: instantSchema, share: z.number('a share').min(0, '0 to 1').max(1, '0 to 1') })
+    .optional(),
+});
 const done = z.strictObject({ ...ofStep, kind: z.literal('done'), air: airSchema.optional() });
 const checked = z.strictObject({
   ...ofStep,

@@ -27,6 +27,7 @@ export {
   DWELL_FINDINGS,
   eventSchema,
   isOfStep,
+  LOOK_WORDS,
   isWork,
   stepOfEvent,
   type Air,
@@ -36,6 +37,7 @@ export {
   type LookFinding,
   type StepEvent,
 } from './events.ts';
+export { saidAndDone, type Said } from './cameTrue.ts';
 export { eventProblem } from './eventProblem.ts';
 export {
   byTime,

@@ -144,6 +144,7 @@ const BOUNDS: readonly (readonly [path: string, bounds: string])[] = [
   ['events[].copies[]', 'a whole number from 1 to 1000'],
   ['events[].air.temperatureC', 'a number from -40 to 80'],
   ['events[].air.relativeHumidity', 'a number from 0 to 100'],
+  ['events[].said.share', 'a number from 0 to 1'],
   ['events[].note', 'a text of at most 2000 characters'],
   ['events[].symptom', 'a text of 1 to 80 characters'],
   ['events[].stepId', 'a text of at most 100 characters'],

@@ -9,6 +9,7 @@ export {
 } from './settings.ts';
 export { readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf, type TableName } from './records.ts';
 export { MAX_LENGTH, mendWorkspace, readWorkspace, shippedWorkspace } from './readWorkspace.ts';
+export { eventWords, logOf, logTable, type LogRow } from './logOf.ts';
 export { writeWorkspace } from './writeWorkspace.ts';
 export { mergeWorkspaces, type MergeConflict, type Merged } from './merge.ts';
 export { exportWorkspace } from './exportWorkspace.ts';

@@ -67,6 +67,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../steps/bench/BenchPage.tsx')).BenchPage }),
       },
       {
+        path: 'log',
+        lazy: async () => ({ Component: (await import('../steps/log/LogPage.tsx')).LogPage }),
+      },
+      {
         path: 'patches',
         lazy: async () => ({ Component: (await import('../steps/patches/PatchesPage.tsx')).PatchesPage }),
       },

@@ -31,6 +31,7 @@ const Palette = () => {
     { id: 'week', label: 'Week', onClick: go('/week') },
     { id: 'bench', label: 'Bench', onClick: go('/bench') },
     { id: 'patches', label: 'Test patches', onClick: go('/patches') },
+    { id: 'log', label: 'Log', onClick: go('/log') },
     { id: 'shelf', label: 'Shelf', onClick: go('/shelf') },
     { id: 'to-buy', label: 'To buy', onClick: go('/shelf/to-buy') },
     { id: 'new', label: 'New piece', onClick: go('/pieces/new') },

@@ -29,6 +29,13 @@ export interface Kept<Value> {
   readonly value: Value;
 }
 
+/** A picture as it was scaled down. */
+export interface Picture {
+  readonly id: string;
+  readonly takenAt: string;
+  readonly blob: Blob;
+}
+
 /** A change that can be taken back: what it is called, and each record before and after it. */
 export interface UndoRow {
   readonly seq?: number;
@@ -59,6 +66,8 @@ export class BenchDatabase extends Dexie {
   undos!: Table<UndoRow, number>;
   /** Alarms that rang on this device, with when: no other tab rings them again. */
   rung!: Table<{ id: string; at: string }, string>;
+  /** Pictures, beside the document: events name them. */
+  pictures!: Table<Picture, string>;
   /** Facts about the store itself: `started` once the first start is through, `exportedAt`, the last `revision` that was given. */
   facts!: Table<{ id: string; value: string }, string>;
 
@@ -142,9 +151,9 @@ export class BenchDatabase extends Dexie {
         }
         await upgrade.table('undos').clear();
       });
-    // 8: marks are events of several kinds; alarms that rang on this device
+    // 8: marks are events of several kinds; alarms that rang on this device; pictures beside the document
     this.version(8)
-      .stores({ rung: 'id' })
+      .stores({ rung: 'id', pictures: 'id' })
       .upgrade(async (upgrade) => {
         await upgrade
           .table('events')

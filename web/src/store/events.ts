@@ -40,13 +40,20 @@ export const readingOf = (
 ): BenchEvent => ({ id: newId(), at, pieceId: null, stepId: null, kind: 'measured', ...air });
 
 /** Something that was said of a step, in words. */
-export const noteOf = (pieceId: string, step: Step, at: string, note: string): BenchEvent => ({
+export const noteOf = (
+  pieceId: string,
+  step: Step,
+  at: string,
+  note: string,
+  pictures: readonly string[] = [],
+): BenchEvent => ({
   id: newId(),
   at,
   pieceId,
   stepId: step.id,
   kind: 'noted',
   note,
+  ...(pictures.length ? { pictures: [...pictures] } : {}),
 });
 
 /**

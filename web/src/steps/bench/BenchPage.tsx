@@ -88,9 +88,14 @@ export const BenchPage = () => {
           ))}
         </ul>
         {!isAwake && <p className="sg-quiet">This browser cannot keep the screen awake: set that on the device.</p>}
-        <Button variant="outline" size="md" onClick={() => setEnding(true)}>
-          End for today
-        </Button>
+        <div className="sg-buttons">
+          <Button variant="outline" size="md" onClick={() => setEnding(true)}>
+            End for today
+          </Button>
+          <Button variant="outline" size="md" component={Link} to="/log">
+            What was done
+          </Button>
+        </div>
       </section>
       <HeldUpPart />
       {isEnding && <EndPart model={model} now={now} close={() => setEnding(false)} />}

@@ -1,6 +1,5 @@
 import { Button } from '@mantine/core';
-import type { LookFinding } from '@sgraffa/core';
-import { LOOK_WORDS } from '../../ui/lookWords.ts';
+import { LOOK_WORDS, type LookFinding } from '@sgraffa/core';
 import { capitalised } from '../../ui/words.ts';
 
 /** What a look finds, one large answer each. */

@@ -28,6 +28,7 @@ import { sectionOf } from './sectionOf.ts';
 import { useAir } from './useAir.ts';
 import type { BenchModel, OpenStep } from './useBenchModel.ts';
 import { coatBefore, useStepActions } from './useStepActions.ts';
+import { openCamera, PictureButton } from './PictureButton.tsx';
 import { VoicesPart } from './VoicesPart.tsx';
 
 interface Props {
@@ -115,7 +116,7 @@ export const StepView = (props: Props) => {
   const [isFailing, setFailing] = useState(false);
   const [read, setRead] = useState(acknowledged);
   const [isLooking, setLooking] = useState(false);
-  const actions = useStepActions(open, model.events, now, () => model.choose(open.session));
+  const actions = useStepActions(open, model.events, now, open.said, () => model.choose(open.session));
   const air = useAir(open, model.events, now);
   const { amounts } = useAmountsOf(piece.id);
   const bench = useBench();
@@ -158,6 +159,7 @@ export const StepView = (props: Props) => {
       ['c', onKey(check)],
       ['f', onKey(() => setFailing(true))],
       ['n', onKey(next)],
+      ['p', onKey(openCamera)],
     ],
     ['INPUT', 'TEXTAREA', 'SELECT'],
   );
@@ -249,6 +251,7 @@ export const StepView = (props: Props) => {
             Begin all the same
           </Button>
         )}
+        <PictureButton open={open} />
         <Button variant="outline" size="xl" onClick={next}>
           Next <Kbd>n</Kbd>
         </Button>

@@ -2,7 +2,9 @@ import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import {
   catalogueFor,
+  isWork,
   offeredStep,
+  readyWith,
   sessionOf,
   stateOfStep,
   type BenchEvent,
@@ -19,7 +21,7 @@ import {
 import { useBench, useCatalogue } from '../../store/bench.ts';
 import { factsOf } from '../../store/facts.ts';
 import { useBenchNow, useTimers } from '../../timers/useTimers.ts';
-import { usePlannedWeek } from '../../workers/planClient.ts';
+import { useChance, usePlannedWeek } from '../../workers/planClient.ts';
 
 /** The step that fills the screen, with all that it needs. */
 export interface OpenStep {
@@ -34,6 +36,8 @@ export interface OpenStep {
   readonly timers: readonly Timer[];
   readonly settings: Settings;
   readonly zone: string;
+  /** By when it is said to be ready, where it is being begun. */
+  readonly said: { readonly readyBy: string; readonly share: number } | null;
 }
 
 export interface BenchModel {
@@ -51,19 +55,24 @@ export interface BenchModel {
 const AT = 'at';
 export const addressOf = ({ pieceId, step }: SessionStep): string => `${pieceId}/${step.id}`;
 
+/** How surely a piece is said to be ready by a date when it is begun. */
+const SAID_SHARE = 0.8;
+
 const MINUTE_MS = 60_000;
 
 /** What the bench shows: the plan's order over all pieces, and the step that is open. */
 export const useBenchModel = (pieceId: string | null): BenchModel | null => {
   const bench = useBench();
   const all = useCatalogue();
-  const { answer, isPlanning } = usePlannedWeek();
+  const { answer, isPlanning, asked } = usePlannedWeek();
   const timers = useTimers();
   const second = useBenchNow();
   const [search, setSearch] = useSearchParams();
   // what is offered follows the minute, and every event
   const now = new Date(Math.floor(second / MINUTE_MS) * MINUTE_MS).toISOString();
   const week = answer?.ok ? answer.week : null;
+  // only once the plan is found: the dates come first
+  const chance = useChance(asked, isPlanning ? null : week).data;
   const session = useMemo(() => (week ? sessionOf(week, now) : []), [week, now]);
   const pieces = useMemo(() => new Map(bench?.pieces.map(({ id, value }) => [id, value] as const)), [bench]);
   if (!bench || !answer) return null;
@@ -77,6 +86,11 @@ export const useBenchModel = (pieceId: string | null): BenchModel | null => {
   const part = piece?.parts.find(({ id }) => id === offered?.step.partId);
   const catalogue = part ? catalogueFor(part, all) : all;
   const productId = offered && productOf(offered.step, part);
+  const saidOf = (id: string): OpenStep['said'] => {
+    const readyBy = chance && readyWith(chance.byPiece[id] ?? [], SAID_SHARE);
+    const isBegun = bench.events.some((event) => event.pieceId === id && isWork(event));
+    return readyBy && !isBegun ? { readyBy, share: SAID_SHARE } : null;
+  };
   const choose = (one: SessionStep | null): void =>
     setSearch(
       (before) => {
@@ -102,6 +116,7 @@ export const useBenchModel = (pieceId: string | null): BenchModel | null => {
             timers: timers.filter((timer) => timer.pieceId === piece.id && timer.thenId === offered.step.id),
             settings: bench.settings.value,
             zone: bench.settings.value.zone,
+            said: saidOf(piece.id),
           }
         : null,
     session,

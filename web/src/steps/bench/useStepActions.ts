@@ -9,6 +9,9 @@ import { named, progressOf } from './progress.ts';
 import { typedReading } from './useAir.ts';
 import type { OpenStep } from './useBenchModel.ts';
 
+/** By when a piece is said to be ready, and how surely. */
+export type Said = NonNullable<Extract<BenchEvent, { kind: 'started' }>['said']>;
+
 /** The coat that a step waits for, where it is laid: what a fingertip feels before it is begun. */
 export const coatBefore = ({ step, steps, plan }: OpenStep): Step | undefined => {
   const lag = step.lags.find(
@@ -22,6 +25,8 @@ export const useStepActions = (
   open: OpenStep,
   events: readonly BenchEvent[],
   now: number,
+  /** What is said of a piece when it is begun; null where it was begun before. */
+  said: Said | null,
   /** Keeps the step open while it is worked on. */
   stay: () => void,
 ) => {
@@ -41,7 +46,11 @@ export const useStepActions = (
     const at = benchNow();
     wakeSound();
     stay();
-    void mark([withAir(eventOf('started', piece.id, step, at, named(copies)))], `“${step.label}” begun`, at);
+    void mark(
+      [{ ...withAir(eventOf('started', piece.id, step, at, named(copies))), ...(said ? { said } : {}) } as BenchEvent],
+      `“${step.label}” begun`,
+      at,
+    );
   };
   const uses = (copies: readonly number[]) =>
     taken

@@ -3,11 +3,10 @@ import { AriaComponent, GridComponent } from 'echarts/components';
 import { init, use as register, type EChartsType } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useMemo, useRef } from 'react';
-import { copiesWords, dwellQuestion, formatDuration, surfaceKey, type Patch } from '@sgraffa/core';
+import { copiesWords, dwellQuestion, formatDuration, LOOK_WORDS, surfaceKey, type Patch } from '@sgraffa/core';
 import { FONT_TEXT } from '../../app/theme.ts';
 import { useBench, useCatalogue, useNow } from '../../store/bench.ts';
 import { dayAndTime } from '../../ui/dates.ts';
-import { LOOK_WORDS } from '../../ui/lookWords.ts';
 import { useDwell } from '../../workers/learnClient.ts';
 import type { PatchGroup } from './PatchesPage.tsx';
 

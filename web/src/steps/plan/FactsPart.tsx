@@ -1,28 +1,12 @@
 import { Button } from '@mantine/core';
-import { copiesWords, isOfStep, stepWords, type BenchEvent, type Step } from '@sgraffa/core';
+import { copiesWords, eventWords, isOfStep, stepWords, type BenchEvent, type Step } from '@sgraffa/core';
 import { useChanges } from '../../store/bench.ts';
 import { dayAndTime } from '../../ui/dates.ts';
-import { LOOK_WORDS } from '../../ui/lookWords.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
-const KIND_WORDS: Readonly<Record<BenchEvent['kind'], string>> = {
-  started: 'begun',
-  done: 'done',
-  checked: 'looked at',
-  failed: 'failed',
-  mended: 'mended',
-  scrapped: 'given up',
-  noted: 'note',
-  measured: 'measured',
-  cutTested: 'cut tested',
-};
-
 /** What an event says, in words, with the copies that it names. */
-const saidOf = (event: BenchEvent): string => {
-  const found = event.kind === 'checked' ? `: ${LOOK_WORDS[event.found]}` : '';
-  const copies = isOfStep(event) && event.copies ? `, ${copiesWords(event.copies)}` : '';
-  return `${KIND_WORDS[event.kind]}${found}${copies}`;
-};
+const saidOf = (event: BenchEvent): string =>
+  `${eventWords(event)}${isOfStep(event) && event.copies ? `, ${copiesWords(event.copies)}` : ''}`;
 
 /** Whether an event is of a step, whichever of its copies it names. */
 const isOf = (event: BenchEvent, { key, coat, group, copies }: Step): boolean =>
@@ -52,8 +36,7 @@ export const FactsPart = ({ model }: { model: PieceModel }) => {
           const { id, at } = event;
           const label = labelOf(event);
           const words =
-            label ??
-            (isOfStep(event) ? stepWords(piece, event.operationId, event.coat, catalogue) : KIND_WORDS[event.kind]);
+            label ?? (isOfStep(event) ? stepWords(piece, event.operationId, event.coat, catalogue) : event.kind);
           return (
             <li key={id} className="sg-own-step">
               <span>

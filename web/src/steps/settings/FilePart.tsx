@@ -5,6 +5,7 @@ import { useRef, useState } from 'react';
 import { MAX_LENGTH, problemSentence, type Problem } from '@sgraffa/core';
 import { useBench, useChanges, useNow } from '../../store/bench.ts';
 import { store, whenLaidOut } from '../../store/start.ts';
+import { noteAlong, takeFilePictures, wholeFile } from '../../store/wholeFile.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import { download } from '../../ui/download.ts';
 import type { ReadFile } from '../../workers/file.worker.ts';
@@ -14,6 +15,14 @@ import { fileWorker } from '../../workers/fileClient.ts';
 const keptForGood = async (): Promise<boolean | null> =>
   navigator.storage?.persist ? (await navigator.storage.persisted()) || (await navigator.storage.persist()) : null;
 
+/** Bytes that this browser says are left for this address; null where it does not say. */
+const roomLeft = async (): Promise<number | null> => {
+  const { quota, usage } = (await navigator.storage?.estimate?.()) ?? {};
+  return quota === undefined || usage === undefined ? null : Math.max(0, quota - usage);
+};
+const roomWords = (bytes: number): string =>
+  bytes >= 1e9 ? `${(bytes / 1e9).toFixed(1)} GB` : `${Math.round(bytes / 1e6)} MB`;
+
 /** What stands under the buttons: about one file, and only that one. */
 interface Told {
   readonly title: string;
@@ -21,6 +30,11 @@ interface Told {
   readonly fileName: string;
   readonly rest: Extract<ReadFile, { ok: false }>['rest'];
 }
+
+/** Largest file that is read: the longest document, a character in several bytes, with some hundreds of pictures. */
+const MOST_BYTES = 4 * MAX_LENGTH + 400_000_000;
+
+type TakenFile = Omit<NonNullable<Told['rest']>, 'leftOut'>;
 
 const MOST_LINES = 12;
 
@@ -63,19 +77,23 @@ export const FilePart = () => {
   const chosen = useRef(0);
   const reset = useRef<() => void>(null);
   const { data: isPersistent } = useQuery({ queryKey: ['persistent'], queryFn: keptForGood });
+  const { data: room } = useQuery({ queryKey: ['room', bench?.revision], queryFn: roomLeft });
   const exportFile = async () => {
     setTold(null);
     await whenLaidOut();
-    const written = await fileWorker().writeFile(await store.readWorkspace());
+    const written = await wholeFile(null);
     if (!written.ok)
       return setTold({ title: 'Nothing was exported.', problems: written.problems, fileName: '', rest: null });
-    download(`sgraffa-${now.slice(0, 10)}.json`, written.text, 'application/json');
+    download(`sgraffa-${now.slice(0, 10)}.${written.ending}`, written.blob);
     await store.noteExported(new Date().toISOString());
   };
-  const take = async (workspace: Parameters<typeof replace>[0], fileName: string) => {
+  const take = async ({ workspace, pictures, along }: TakenFile, fileName: string) => {
     setTold(null);
-    if (await replace(workspace, `importing ${fileName}`))
-      notifications.show({ message: `Imported ${workspace.pieces.length} pieces. Undo brings back what was there.` });
+    await takeFilePictures(pictures);
+    if (!(await replace(workspace, `importing ${fileName}`))) return;
+    // a file that was taken along is brought back from here
+    await noteAlong(along);
+    notifications.show({ message: `Imported ${workspace.pieces.length} pieces. Undo brings back what was there.` });
   };
   const importFile = async (file: File | null) => {
     // the same file may be mended and chosen again
@@ -85,22 +103,21 @@ export const FilePart = () => {
     setTold(null);
     const refuse = (problems: readonly Problem[], rest: Told['rest']) =>
       setTold({ title: 'The file was not taken, and nothing was changed.', problems, fileName: file.name, rest });
-    // a character may take several bytes
-    if (file.size > 4 * MAX_LENGTH)
+    if (file.size > MOST_BYTES)
       return refuse(
         [
           {
             code: 'file-too-large',
             given: `${file.name} has ${file.size} bytes.`,
-            allowed: `at most ${MAX_LENGTH} characters.`,
+            allowed: `at most ${MOST_BYTES} bytes.`,
             todo: 'Nothing was changed.',
           },
         ],
         null,
       );
-    const read = await fileWorker().readFile(await file.text());
+    const read = await fileWorker().readFile(new Uint8Array(await file.arrayBuffer()));
     if (chosen.current !== turn) return;
-    if (read.ok) await take(read.workspace, file.name);
+    if (read.ok) await take(read, file.name);
     else refuse(read.problems, read.rest);
   };
   return (
@@ -111,6 +128,7 @@ export const FilePart = () => {
         {bench?.exportedAt
           ? `Last exported ${dayAndTime(bench.exportedAt, bench.settings.value.zone, now)}.`
           : 'Not exported yet.'}{' '}
+        {typeof room === 'number' && `Room left in this browser: ${roomWords(room)}. `}
         {isPersistent === false &&
           'This browser may clear it when space runs short: keep a file of what matters, or allow it to keep data for this address.'}
         {bench &&
@@ -120,7 +138,7 @@ export const FilePart = () => {
       <div className="sg-buttons">
         <Button onClick={() => void exportFile()}>Export the workspace</Button>
         <FileButton
-          accept="application/json,.json"
+          accept="application/json,.json,application/zip,.zip"
           resetRef={reset}
           onChange={(file) => void importFile(file)}
           inputProps={{ 'aria-label': 'Workspace file' }}
@@ -138,7 +156,7 @@ export const FilePart = () => {
           Lay out the demo pieces
         </Button>
       </div>
-      {told && <ToldPart told={told} takeRest={() => told.rest && void take(told.rest.workspace, told.fileName)} />}
+      {told && <ToldPart told={told} takeRest={() => told.rest && void take(told.rest, told.fileName)} />}
     </section>
   );
 };

@@ -11,6 +11,7 @@ import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
 import { options } from '../../ui/words.ts';
 import { BenchPart } from './BenchPart.tsx';
+import { AlongPart } from './AlongPart.tsx';
 import { FilePart } from './FilePart.tsx';
 import { hoursText, readHours } from './hours.ts';
 import { MoneyPart } from './MoneyPart.tsx';
@@ -206,6 +207,7 @@ export const SettingsPage = () => {
         />
       </div>
       <FilePart />
+      <AlongPart />
     </section>
   );
 };

@@ -8,7 +8,7 @@ import { FONT_TEXT } from '../../app/theme.ts';
 import { useBench, useCatalogue, useNow } from '../../store/bench.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import { useDwell } from '../../workers/learnClient.ts';
-import type { PatchGroup } from './PatchesPage.tsx';
+import type { PatchGroup } from './groups.ts';
 
 register([LineChart, CustomChart, GridComponent, AriaComponent, CanvasRenderer]);
 

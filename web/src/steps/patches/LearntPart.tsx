@@ -2,7 +2,7 @@ import { Button } from '@mantine/core';
 import { canName, figureLabel, formatDuration, type Learnt, type Override } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges } from '../../store/bench.ts';
 import { capitalised } from '../../ui/words.ts';
-import { surfaceWords } from './PatchesPage.tsx';
+import { surfaceWords } from './groups.ts';
 
 const said = ({ value, unit }: Override): string => {
   const [low, typical, high] = Array.isArray(value) ? value : [Number(value), Number(value), Number(value)];

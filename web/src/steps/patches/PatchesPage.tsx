@@ -1,12 +1,13 @@
 import { Button } from '@mantine/core';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
-import { formatDuration, sayWhen, type Patch, type PlannedStep, type Step } from '@sgraffa/core';
+import { formatDuration, sayWhen, type PlannedStep, type Step } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import { usePatches } from '../../workers/learnClient.ts';
 import { usePlannedWeek } from '../../workers/planClient.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import { capitalised } from '../../ui/words.ts';
+import { groupsOf, surfaceWords } from './groups.ts';
 import { LearntPart } from './LearntPart.tsx';
 import './patches.css';
 
@@ -77,25 +78,6 @@ const ToTryPart = ({ zone, now }: { zone: string; now: string }) => {
   );
 };
 
-/** Patches of one product on one surface: they speak for each other. */
-export interface PatchGroup {
-  readonly productId: string;
-  readonly surface: string;
-  readonly patches: readonly Patch[];
-}
-
-const groupsOf = (patches: readonly Patch[]): PatchGroup[] => {
-  const groups = new Map<string, Patch[]>();
-  for (const patch of patches) {
-    const key = `${patch.productId}\n${patch.surface}`;
-    groups.set(key, [...(groups.get(key) ?? []), patch]);
-  }
-  return [...groups].map(([key, own]) => {
-    const [productId = '', surface = ''] = key.split('\n');
-    return { productId, surface, patches: own };
-  });
-};
-
 /** Tries of other kinds: what they held or failed for, with their way back. */
 const TriedPart = ({ zone, now }: { zone: string; now: string }) => {
   const bench = useBench();
@@ -134,18 +116,6 @@ const TriedPart = ({ zone, now }: { zone: string; now: string }) => {
       </ul>
     </section>
   );
-};
-
-/** "mild-steel + powder-coat" in words. */
-export const surfaceWords = (
-  key: string,
-  { baseById, finishById }: Pick<ReturnType<typeof useCatalogue>, 'baseById' | 'finishById'>,
-): string => {
-  const [base = '', ...finishes] = key.split(' + ');
-  const name =
-    baseById.get(base)?.name ?? (base.startsWith('{') || base.startsWith('own') ? 'a surface of your own' : base);
-  const on = finishes.map((id) => finishById.get(id)?.name ?? id);
-  return on.length ? `${name} with ${on.join(' and ')}` : name;
 };
 
 /** What has to be found out, what was, and what it teaches. */

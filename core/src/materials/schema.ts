@@ -735,6 +735,8 @@ export const catalogueSchema = z.strictObject({
     /** What of the work on a cut film is cutting and weeding. */
     cutShare: figureIn('%'),
     checkEvery: timeFigure,
+    /** Whoever did something at the bench is there for so long after it. */
+    sittingGoesOn: timeFigure,
     /** A coat that is found wet is felt again after so much of its label's time. */
     coatRecheck: figureIn('%'),
     /** Finding out something that nobody has said, once for a batch. */

@@ -57,9 +57,27 @@ export const NO_FACTS: Facts = new Map();
 
 const factKey = (key: string, coat: number): string => `${key}#${coat}`;
 
-/** By time; what happened in the same moment, in the order in which it was said. */
-export const byTime = <Event extends Pick<BenchEvent, 'at'>>(events: readonly Event[]): Event[] =>
-  [...events].sort((one, other) => Date.parse(one.at) - Date.parse(other.at));
+/** What is said for one moment happened in this order. */
+const IN_A_MOMENT: Readonly<Record<BenchEvent['kind'], number>> = {
+  measured: 0,
+  cutTested: 1,
+  started: 2,
+  checked: 3,
+  failed: 4,
+  mended: 5,
+  done: 6,
+  noted: 7,
+  scrapped: 8,
+};
+
+/** By time; what happened in the same moment begins before it ends. The same events come in the same order, however they were kept. */
+export const byTime = <Event extends Pick<BenchEvent, 'at' | 'kind' | 'id'>>(events: readonly Event[]): Event[] =>
+  [...events].sort(
+    (one, other) =>
+      Date.parse(one.at) - Date.parse(other.at) ||
+      IN_A_MOMENT[one.kind] - IN_A_MOMENT[other.kind] ||
+      (one.id < other.id ? -1 : 1),
+  );
 
 /** What the events say of each piece: the one reading that plan, section, care and pages share. */
 export const stepFacts = (events: readonly BenchEvent[]): Facts => {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import type { ClimateHour, ClimateSeries } from '../dry/index.ts';
+import { NO_FACTS, stepFacts, type BenchEvent } from '../piece/index.ts';
 import { plainStep, type Step } from './step.ts';
 import { adviseNow, hangsOnAir, offeredStep, sessionOf, type Reading, type WeekPlan } from './index.ts';
 
@@ -130,7 +131,7 @@ describe('what the bench offers', () => {
       b: [named('b1', { clocks: [{ kind: 'dwell', time: all.bench.workOther, productId: latex.id }] })],
     },
   } as unknown as Pick<WeekPlan, 'plans' | 'steps'>;
-  const order = (now: string, from = week) => sessionOf(from, now).map((one) => [one.step.id, one.when]);
+  const order = (now: string, from = week) => sessionOf(from, NO_FACTS, now).map((one) => [one.step.id, one.when]);
   test('what can be begun comes first, then what may be dry, then what is waited for', () => {
     expect(order('2026-06-10T08:30:00Z')).toEqual([
       ['b1', 'now'],
@@ -144,12 +145,29 @@ describe('what the bench offers', () => {
       ['a3', 'later'],
     ]);
   });
+  test('what happened since the plan was made counts at once: a step that is done opens the next by its own time', () => {
+    const done: BenchEvent = {
+      id: 'e',
+      at: '2026-06-10T10:30:00Z',
+      pieceId: 'a',
+      partId: 'p',
+      operationId: 'a2',
+      coat: 1,
+      kind: 'done',
+    };
+    const since = sessionOf(week, stepFacts([done]), '2026-06-10T10:40:00Z');
+    expect(since.map((one) => [one.step.id, one.when])).toEqual([
+      ['a1', 'now'],
+      ['b1', 'now'],
+      ['a3', 'now'],
+    ]);
+  });
   test('while something works by itself the next step is offered; once its look is due it comes first again', () => {
     const running = {
       ...week,
       plans: { ...week.plans, b: { steps: [dated('b1', '2026-06-10T10:00:00Z', { isRunning: true })] } },
     } as unknown as typeof week;
-    const session = sessionOf(running, '2026-06-10T10:10:00Z');
+    const session = sessionOf(running, NO_FACTS, '2026-06-10T10:10:00Z');
     expect(offeredStep(session, [], '2026-06-10T10:10:00Z')?.step.id).toBe('a2');
     const due = { pieceId: 'b', thenId: 'b1', dueAt: '2026-06-10T10:05:00Z', kind: 'look' } as never;
     expect(offeredStep(session, [due], '2026-06-10T10:10:00Z')?.step.id).toBe('b1');

@@ -10,6 +10,8 @@ export interface BenchHours {
   readonly quietHours?: QuietHours | null | undefined;
   /** People at the bench on an ordinary day. */
   readonly hands?: number | undefined;
+  /** ISO: until when somebody who is at the bench now goes on, whatever the hours say; left out where nobody is. */
+  readonly atBenchUntil?: string | undefined;
 }
 
 /** A stretch of free time, ms since 1970. */
@@ -30,9 +32,9 @@ export const endOfDay = (date: string, zone: string): number => instantOf(Tempor
 const dayOf = (instant: number, zone: string): Temporal.PlainDate =>
   Temporal.Instant.fromEpochMilliseconds(instant).toZonedDateTimeISO(zone).toPlainDate();
 
-/** The free windows between two instants; hours are local, so a change of the clocks moves them. */
+/** The free windows between two instants, with what somebody at the bench goes on for; hours are local, so a change of the clocks moves them. */
 export const freeWindows = (from: number, until: number, hours: BenchHours): FreeWindow[] => {
-  const { zone, freeHours, exceptions = [], hands = 1 } = hours;
+  const { zone, freeHours, exceptions = [], hands = 1, atBenchUntil } = hours;
   const found: FreeWindow[] = [];
   // a window that ends at midnight belongs to the day before
   const last = dayOf(until, zone);
@@ -48,7 +50,28 @@ export const freeWindows = (from: number, until: number, hours: BenchHours): Fre
       if (end > start) found.push({ start, end, hands: exception?.hands ?? hands });
     }
   }
-  return found;
+  return atBenchUntil === undefined
+    ? found
+    : withPresence(found, from, Math.min(until, Date.parse(atBenchUntil)), hands);
+};
+
+/** Windows with what somebody who is at the bench now goes on for; those that touch are one. */
+export const withPresence = (
+  windows: readonly FreeWindow[],
+  from: number,
+  until: number,
+  hands: number,
+): FreeWindow[] => {
+  if (until <= from) return [...windows];
+  const touching = windows.filter(({ start, end }) => start <= until && end >= from);
+  const joined: FreeWindow = {
+    start: Math.min(from, ...touching.map(({ start }) => start)),
+    end: Math.max(until, ...touching.map(({ end }) => end)),
+    hands: Math.max(hands, ...touching.map((window) => window.hands)),
+  };
+  return [...windows.filter((window) => !touching.includes(window)), joined].sort(
+    (one, other) => one.start - other.start,
+  );
 };
 
 /** What of some windows lies outside the quiet hours. */

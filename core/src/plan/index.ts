@@ -32,6 +32,7 @@ export { isCoat, waitsBefore, workFigure, type Wait } from './waits.ts';
 export { benchProblemSchema, readBenchProblem, type BenchProblem, type BenchStep } from './bench/problem.ts';
 export { checkBenchPlan } from './bench/check.ts';
 export { FIRST_LOOK, planBench, type BenchPlan, type PlanOptions, type PlannedBench } from './bench/planBench.ts';
+export { atBenchUntil } from './presence.ts';
 export { piecesAMix } from './mixing.ts';
 export { dwellQuestion, learntOf, patchesOf, type Lessons, type Patch } from './learntOf.ts';
 export { copiesWords, stepsNow, type StepsNow } from './lots.ts';

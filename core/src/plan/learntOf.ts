@@ -65,6 +65,8 @@ const RESISTS_PRIOR = { may: 0.25, yes: 0.02 } as const;
 const UNSAID_PRIOR = 0.1;
 /** Longer than this nobody works on a step without a break: the pair says nothing of pace. */
 const LONGEST_WORK_MIN = 8 * 60;
+/** A pair shorter than this share of what is usual was pressed afterwards. */
+const LEAST_SHARE = 0.15;
 
 const minutesBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / MS_PER_MINUTE;
 const rounded = (value: number): number => Number(value.toPrecision(3));
@@ -265,8 +267,9 @@ class Memory {
       for (const [pair, copies] of pairs) {
         const [from, to] = pair.split(' ') as [string, string];
         const took = minutesBetween(from, to);
-        if (took <= 0 || took > LONGEST_WORK_MIN) continue;
         const usual = step.setUpMinutes + step.eachMinutes * copies;
+        // both pressed at the end, or left lying: that says nothing
+        if (took < usual * LEAST_SHARE || took > LONGEST_WORK_MIN) continue;
         const held = groups.get(product.id) ?? { product, minutes: [] };
         held.minutes.push((product.handsOn.typical * took) / usual);
         groups.set(product.id, held);

@@ -476,8 +476,8 @@ class Leniency {
       const strict = this.open(pieceIds, (id) => (this.leniency[id] ?? 0) < MOST_LENIENT);
       for (const id of strict) {
         this.leniency[id] = (this.leniency[id] ?? 0) + 1;
-        // what was done cannot be moved nearer: it is done again
-        if (this.isMarked(id)) this.lapsed.add(id);
+        // what was done cannot be moved nearer: it is done again, unless somebody is there and may go on with it now
+        if (this.isMarked(id) && this.context.atBenchUntil === undefined) this.lapsed.add(id);
       }
       if (strict.length) return true;
     }

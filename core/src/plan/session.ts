@@ -1,3 +1,4 @@
+import { stateOfStep, type Facts } from '../piece/index.ts';
 import { MS_PER_MINUTE } from '../units/index.ts';
 import type { Timer } from './timers.ts';
 import type { PlannedStep } from './plan.ts';
@@ -45,17 +46,29 @@ const beginsFrom = (
 
 const RANK = { running: 0, now: 1, maybe: 2, later: 3 } as const;
 
+/** A dated step with what happened to it since it was dated: nobody waits for a plan to go on. */
+const sinceThen = (planned: PlannedStep, step: Step | undefined, pieceId: string, facts: Facts): PlannedStep => {
+  if (!step || !facts.has(pieceId)) return planned;
+  const { doneAt, startedAt, failedAt } = stateOfStep(facts, pieceId, step);
+  // what is done again was done once
+  if (step.again && doneAt && Date.parse(doneAt) <= Date.parse(step.again.doneAt)) return planned;
+  if (doneAt) return { ...planned, isDone: true, isRunning: false, end: doneAt };
+  return { ...planned, isDone: false, isRunning: startedAt !== null && failedAt === null };
+};
+
 /**
  * The open steps of all pieces, those first that can be done now: what the bench offers next.
  *
- * @param now ISO
+ * @param facts   what happened, also since the plan was made
+ * @param instant now, ISO
  */
-export const sessionOf = (week: Pick<WeekPlan, 'plans' | 'steps'>, now: string): SessionStep[] => {
-  const at = Date.parse(now);
+export const sessionOf = (week: Pick<WeekPlan, 'plans' | 'steps'>, facts: Facts, instant: string): SessionStep[] => {
+  const at = Date.parse(instant);
   const all = Object.entries(week.plans).flatMap(([pieceId, plan]): SessionStep[] => {
     const steps = new Map((week.steps[pieceId] ?? []).map((step) => [step.id, step]));
-    const planned = new Map(plan.steps.map((one) => [one.stepId, one]));
-    return plan.steps.flatMap((one): SessionStep[] => {
+    const now = plan.steps.map((one) => sinceThen(one, steps.get(one.stepId), pieceId, facts));
+    const planned = new Map(now.map((one) => [one.stepId, one]));
+    return now.flatMap((one): SessionStep[] => {
       const step = steps.get(one.stepId);
       if (!step || one.isDone) return [];
       const { from, maybe, waitsFor } = beginsFrom(step, steps, planned);
@@ -68,8 +81,8 @@ export const sessionOf = (week: Pick<WeekPlan, 'plans' | 'steps'>, now: string):
             : maybe <= at
               ? 'maybe'
               : 'later';
-      const instant = from === null || !Number.isFinite(from) ? null : new Date(from).toISOString();
-      return [{ pieceId, step, planned: one, when, from: instant, waitsFor: when === 'now' ? '' : waitsFor }];
+      const begins = from === null || !Number.isFinite(from) ? null : new Date(from).toISOString();
+      return [{ pieceId, step, planned: one, when, from: begins, waitsFor: when === 'now' ? '' : waitsFor }];
     });
   });
   return all.sort(

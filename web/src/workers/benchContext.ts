@@ -1,4 +1,4 @@
-import { stepFacts, type BenchContext, type Catalogue } from '@sgraffa/core';
+import { atBenchUntil, stepFacts, type BenchContext, type Catalogue } from '@sgraffa/core';
 import type { PlanInput } from './planTypes.ts';
 
 /** A bench as the planner takes it. */
@@ -23,5 +23,6 @@ export const benchContextOf = (
     outdoor,
     trials,
     facts: stepFacts(events),
+    atBenchUntil: atBenchUntil(events, now, catalogue),
   };
 };

@@ -14,10 +14,18 @@ const planning = stoppable<PlanWorker>(
 /** Stops whatever is being planned: the plan that is there stays. */
 export const stopPlanning = planning.stop;
 
+/** Tries of how it may come take long: they never keep a plan waiting. */
+const guessing = stoppable<PlanWorker>(
+  () => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }),
+);
+
 /** The page first: the worker is fetched when what was asked for is on the screen. */
-const ask = async <Answer>(question: Parameters<typeof planning.ask<Answer>>[0]): Promise<Awaited<Answer>> => {
+const ask = async <Answer>(
+  question: Parameters<typeof planning.ask<Answer>>[0],
+  of: typeof planning = planning,
+): Promise<Awaited<Answer>> => {
   await whenQuiet();
-  return planning.ask(question);
+  return of.ask(question);
 };
 
 const QUARTER_MS = 15 * 60_000;
@@ -115,7 +123,7 @@ export const usePlannedWeek = (): PlannedWeek => {
 export const useChance = (asked: Asked | null, week: WeekPlan | null) =>
   useQuery({
     queryKey: ['chance', asked?.key, keyOf(week)],
-    queryFn: async (): Promise<Chance> => ask((worker) => worker.chance(asked!.input, week!)),
+    queryFn: async (): Promise<Chance> => ask((worker) => worker.chance(asked!.input, week!), guessing),
     enabled: asked !== null && week !== null,
     placeholderData: keepPreviousData,
     ...answered,

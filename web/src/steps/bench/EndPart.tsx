@@ -15,7 +15,7 @@ export const EndPart = ({ model, now, close }: { model: BenchModel; now: number;
   const urgent = timers.filter(({ until }) => until !== null && Date.parse(until) < now + TOMORROW_MS);
   const instant = new Date(now).toISOString();
   return (
-    <Modal opened onClose={close} title="Before you go" size="lg">
+    <Modal opened onClose={close} title="Before you go" size="lg" closeButtonProps={{ 'aria-label': 'Close' }}>
       {urgent.length > 0 && (
         <>
           <h3>Must not wait until tomorrow</h3>

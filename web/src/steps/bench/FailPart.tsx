@@ -27,7 +27,7 @@ export const FailPart = ({ open, close }: { open: OpenStep; close: () => void })
     void mark([event], `“${step.label}” failed`, at).then((isKept) => isKept && close());
   };
   return (
-    <Modal opened onClose={close} title="What went wrong?" size="lg">
+    <Modal opened onClose={close} title="What went wrong?" size="lg" closeButtonProps={{ 'aria-label': 'Close' }}>
       {lies && (
         <p className="sg-late" role="alert">
           It still lies there: rinse it off first, gloves and goggles on.

@@ -102,6 +102,11 @@ const Beside = ({ open, now }: { open: OpenStep; now: number }) => {
   );
 };
 
+/** Whether keys go into a field. */
+const isWriting = (target: EventTarget | null): boolean =>
+  target instanceof HTMLTextAreaElement ||
+  (target instanceof HTMLInputElement && !['checkbox', 'radio', 'button', 'file'].includes(target.type));
+
 /** Copies that are to be looked at or rinsed by now. */
 const copiesDue = (timers: readonly Timer[], now: number): number[] => {
   const due = timers.filter(({ kind, dueAt }) => (kind === 'look' || kind === 'rinse') && Date.parse(dueAt) <= now);
@@ -148,8 +153,9 @@ export const StepView = (props: Props) => {
   });
   const check = () => setLooking(true);
   const onKey = (run: () => void) => (event: KeyboardEvent) => {
-    // a button that has the focus is pressed by itself
-    if (event.key === ' ' && document.activeElement instanceof HTMLButtonElement) return;
+    if (isWriting(event.target)) return;
+    // what has the focus is pressed by itself
+    if (event.key === ' ' && event.target !== document.body) return;
     event.preventDefault();
     run();
   };
@@ -161,7 +167,7 @@ export const StepView = (props: Props) => {
       ['n', onKey(next)],
       ['p', onKey(openCamera)],
     ],
-    ['INPUT', 'TEXTAREA', 'SELECT'],
+    [],
   );
   const instant = new Date(now).toISOString();
   const uses = running.length && !step.gate ? actions.uses(all) : [];

@@ -73,7 +73,8 @@ export const useBenchModel = (pieceId: string | null): BenchModel | null => {
   const week = answer?.ok ? answer.week : null;
   // only once the plan is found: the dates come first
   const chance = useChance(asked, isPlanning ? null : week).data;
-  const session = useMemo(() => (week ? sessionOf(week, now) : []), [week, now]);
+  const events = bench?.events;
+  const session = useMemo(() => (week && events ? sessionOf(week, factsOf(events), now) : []), [week, events, now]);
   const pieces = useMemo(() => new Map(bench?.pieces.map(({ id, value }) => [id, value] as const)), [bench]);
   if (!bench || !answer) return null;
   const at = search.get(AT);

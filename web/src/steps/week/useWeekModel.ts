@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import {
+  atBenchUntil,
   freeWindows,
   type Catalogue,
   type FreeWindow,
@@ -96,6 +97,7 @@ export const useWeekModel = (hourPx: number): WeekState => {
       freeHours: settings.freeHours,
       exceptions: settings.bench.exceptions,
       hands: settings.bench.hands,
+      atBenchUntil: atBenchUntil(bench.events, now, catalogue),
     });
     return {
       week,

@@ -16,7 +16,7 @@ test('a crafter goes from a line to washing limits without touching the mouse', 
   await expect(page.locator('.sg-candidate.is-chosen')).toHaveCount(1);
   await page.keyboard.press('5');
   await page.getByRole('heading', { name: /^Ready / }).waitFor();
-  await page.keyboard.press('6');
+  await page.keyboard.press('7');
   await page
     .getByRole('row', { name: /^Washing (Wipe only|Hand wash)/ })
     .first()

@@ -16,7 +16,7 @@ test('a change of use flips the answer, says why, and moves plan and care at onc
   await page.getByRole('button', { name: /by means that nobody asked for/ }).click();
   await page.getByRole('button', { name: /Coating-remover gel/ }).click();
   await expect(page.locator('.sg-sentence .is-here')).toContainText('coating-remover gel');
-  await page.keyboard.press('6');
+  await page.keyboard.press('7');
   await expect(page.getByRole('row', { name: /Heat in use/ }).first()).not.toContainText('80 °C');
 });
 

@@ -12,6 +12,9 @@ const SCREENS: readonly (readonly [string, (page: Page) => Locator])[] = [
   ['/pieces/demo-signs/plan', (page) => page.getByRole('heading', { name: /^Ready/ })],
   ['/pieces/demo-signs/care', (page) => page.getByRole('heading', { level: 2 }).first()],
   ['/week', (page) => page.locator('.sg-made').filter({ hasText: /Planned \w/ })],
+  ['/bench', (page) => page.locator('.sg-bench-large')],
+  ['/patches', (page) => page.getByRole('heading', { name: /Try/ }).first()],
+  ['/log', (page) => page.getByText('Nothing has been done yet')],
   ['/handbook/frost-cream', (page) => page.getByRole('heading', { name: /frost/i }).first()],
   ['/settings', (page) => page.getByRole('button', { name: 'Export the workspace' })],
 ];

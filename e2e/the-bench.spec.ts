@@ -124,3 +124,32 @@ test('four tins in gel are checked in turn, and one resists', async ({ page }) =
   await page.goto('/log');
   await expect(page.getByRole('row').filter({ hasText: 'Still hard after 40 minutes' })).toBeVisible();
 });
+
+test('a night with a closed laptop: what came due meanwhile is told once it is opened, and once only', async ({
+  page,
+  context,
+}) => {
+  const tins = { id: 'demo-tins', name: 'Snack tins' };
+  await atBench(page, `/bench?piece=${tins.id}`);
+  await read(page);
+  await press(page, /On/);
+  // the next due lies lowest
+  await expect(timers(page).last()).toContainText('Look at coating-remover gel');
+  await page.close();
+  // the next morning, another page of the same browser
+  const morning = await context.newPage();
+  await morning.clock.install({ time: new Date(NOW.getTime() + 14 * 3_600_000) });
+  await morning.goto('/pieces');
+  const strip = morning.getByRole('region', { name: 'Timers' });
+  await expect(strip.getByRole('listitem').first()).toContainText('since');
+  await expect(strip.getByRole('listitem').first()).toHaveClass(/is-over/);
+  await expect(morning).toHaveTitle(/Rinse off coating-remover gel|Look at coating-remover gel/);
+  await expect(strip.getByRole('status')).toContainText('coating-remover gel');
+  // loaded again, it stands there still, and does not ring again
+  await morning.reload();
+  await expect(strip.getByRole('listitem').first()).toContainText('since');
+  await expect(strip.getByRole('status')).toHaveText('');
+  // and the step is offered before everything else
+  await morning.goto('/bench');
+  await expect(heading(morning)).toContainText('Try coating-remover gel');
+});

@@ -13,6 +13,7 @@ const ORDER = [
   'line',
   'artwork',
   'dry',
+  'trials',
   'shelf',
   'judge',
   'amounts',

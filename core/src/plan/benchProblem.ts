@@ -6,6 +6,8 @@ import type { ClimateSeries } from '../dry/index.ts';
 import {
   catalogueFor,
   NO_FACTS,
+  stepFacts,
+  type BenchEvent,
   type Facts,
   type Piece,
   type Schools,
@@ -38,8 +40,8 @@ export interface BenchContext extends BenchHours {
   readonly trials?: readonly Trial[] | undefined;
   /** The forecast that outdoor steps keep to; null: not known, and then no weather is reckoned with. */
   readonly outdoor?: ClimateSeries | null | undefined;
-  /** What happened at the bench, as `stepFacts` reads it. */
-  readonly facts?: Facts | undefined;
+  /** What happened at the bench. */
+  readonly events?: readonly BenchEvent[] | undefined;
   /** Pieces that find room on the rack; null: enough for all. */
   readonly rackPlaces?: number | null | undefined;
   readonly turnerPlaces?: number | undefined;
@@ -413,6 +415,15 @@ const nextFree = (context: BenchContext): string => {
   return new Date(Math.max(now, first?.start ?? now)).toISOString();
 };
 
+const read = new WeakMap<readonly BenchEvent[], Facts>();
+/** What the events of a context say of each piece; read once for the same events. */
+export const factsIn = ({ events }: Pick<BenchContext, 'events'>): Facts => {
+  if (!events) return NO_FACTS;
+  let facts = read.get(events);
+  if (!facts) read.set(events, (facts = stepFacts(events)));
+  return facts;
+};
+
 /** The workshop with its shelf as it is when a piece is made. */
 export const workshopOf = (piece: Piece, { workshop, shelf, now, catalogue }: BenchContext): Workshop =>
   workshopFor(workshop, shelf ?? NO_SHELF, piece, now, catalogue);
@@ -428,9 +439,10 @@ const stillRunning = (step: Step, since: string | undefined, { now, catalogue }:
 /** The pieces with their steps, and for each why it cannot be planned. */
 export const itemsOf = (pieces: readonly Piece[], context: BenchContext): BenchItem[] => {
   const earliest = nextFree(context);
+  const facts = factsIn(context);
   return pieces.map((piece) => {
     const workshop = workshopOf(piece, context);
-    const read = stepsOf(piece, context.catalogue, workshop, {
+    const made = stepsOf(piece, context.catalogue, workshop, {
       schools: context.schools,
       trials: context.trials,
       places: { rack: context.rackPlaces ?? null, turner: context.turnerPlaces ?? 1 },
@@ -440,7 +452,7 @@ export const itemsOf = (pieces: readonly Piece[], context: BenchContext): BenchI
       schools: context.schools,
       trials: context.trials,
     });
-    const now = stepsNow(read, piece, context.facts ?? NO_FACTS, context.catalogue);
+    const now = stepsNow(made, piece, facts, context.catalogue);
     const { steps, done } =
       verdict.standing === 'unsafe'
         ? madeSafe(piece, now.steps, now.done, now.running, context.catalogue)

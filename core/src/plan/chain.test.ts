@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import { plainPiece, type Operation, type Part, type Piece, type Stack, type Trial } from '../piece/index.ts';
 import { demoBench } from '../testing/demo.ts';
-import { factsOf } from '../testing/marks.ts';
+import { marked } from '../testing/marks.ts';
 import { stackFrom } from '../testing/ruleRows.ts';
 import { MS_PER_MINUTE } from '../units/index.ts';
 import {
@@ -108,7 +108,7 @@ describe('preparations keep only so long', () => {
   });
 
   describe('what is overdue is done again', () => {
-    const done = (at: string) => ({ ...CONTEXT, facts: factsOf({ p: { 'p0#1': at } }) });
+    const done = (at: string) => ({ ...CONTEXT, events: marked({ p: { 'p0#1': at } }) });
     const again = (at: string) =>
       steps(pieceOf(DECAL, 'glass-soda-lime'), done(at)).find(({ id }) => id === 'p0#1')!.again;
     test.each([
@@ -126,13 +126,13 @@ describe('preparations keep only so long', () => {
     test('once the film lies nothing is done again', () => {
       const context = {
         ...CONTEXT,
-        facts: factsOf({ p: { 'p0#1': '2026-11-20T09:00:00Z', 'f1#1': '2026-11-20T09:30:00Z' } }),
+        events: marked({ p: { 'p0#1': '2026-11-20T09:00:00Z', 'f1#1': '2026-11-20T09:30:00Z' } }),
       };
       expect(steps(pieceOf(DECAL, 'glass-soda-lime'), context)[0]!.again).toBeNull();
     });
     test('a mask that has lain too long before cream is pressed again, not laid again', () => {
       const etch = pieceOf('frost-etch: m/film-permanent x/frost-cream r u/wet', 'glass-soda-lime');
-      const context = { ...CONTEXT, facts: factsOf({ p: { 'm0#1': '2026-11-15T09:00:00Z' } }) };
+      const context = { ...CONTEXT, events: marked({ p: { 'm0#1': '2026-11-15T09:00:00Z' } }) };
       const read = steps(etch, context);
       expect(read.find(({ id }) => id === 'm0#1')!.again).toBeNull();
       expect(read.find(({ id }) => id === 'x1#1')!.detail).toMatch(/^Press every edge down again first/);
@@ -173,7 +173,7 @@ describe('tries', () => {
     expect(week(tins).verdicts['p']!.standing).toBe('tryFirst');
   });
   test('held, it stays among the steps as done, and nothing is to be tried any more', () => {
-    const context = { ...CONTEXT, trials: trials('held'), facts: factsOf({ p: { [tryId]: '2026-11-24T19:00:00Z' } }) };
+    const context = { ...CONTEXT, trials: trials('held'), events: marked({ p: { [tryId]: '2026-11-24T19:00:00Z' } }) };
     expect(dated(tins, context).get(tryId)).toMatchObject({ isDone: true });
     expect(week(tins, context).verdicts['p']!.standing).toBe('stands');
   });
@@ -185,7 +185,7 @@ describe('tries', () => {
     const context = {
       ...CONTEXT,
       trials: trials('failed'),
-      facts: factsOf({}, { p: { [tryId]: '2026-11-24T19:00:00Z' } }),
+      events: marked({}, { p: { [tryId]: '2026-11-24T19:00:00Z' } }),
     };
     const [item] = itemsOf([tins], context);
     expect(item!.verdict.standing).toBe('refused');
@@ -243,7 +243,7 @@ describe('refused is refused everywhere', () => {
       );
     const context = {
       ...CONTEXT,
-      facts: factsOf({ p: { 'm0#1': '2026-11-25T08:00:00Z', 'x1#1': '2026-11-25T08:50:00Z' } }),
+      events: marked({ p: { 'm0#1': '2026-11-25T08:00:00Z', 'x1#1': '2026-11-25T08:50:00Z' } }),
     };
     const [item] = itemsOf([etch('food')], context);
     expect(item!.verdict.standing).toBe('unsafe');

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { catalogue } from '../materials/index.ts';
 import type { Piece } from '../piece/index.ts';
 import { demoBench, DEMO_NOW, demoPieces } from '../testing/demo.ts';
-import { factsOf } from '../testing/marks.ts';
+import { marked } from '../testing/marks.ts';
 import { runs } from '../testing/runs.ts';
 import {
   benchProblemSchema,
@@ -23,7 +23,7 @@ const NOW = DEMO_NOW;
 const CONTEXT: BenchContext = { ...demoBench, rackPlaces: 12 };
 type Done = Record<string, Record<string, string>>;
 const planned = (own: readonly Piece[], done: Done, context: Partial<BenchContext> = {}) =>
-  planPieces(own, { ...CONTEXT, ...context, facts: factsOf(done) }, { budget: FIRST_LOOK });
+  planPieces(own, { ...CONTEXT, ...context, events: marked(done) }, { budget: FIRST_LOOK });
 const stepsOfPiece = (piece: Piece) =>
   stepsOf(piece, all, { ...CONTEXT.workshop, stock: [] }, { places: { rack: 12, turner: 1 } }).map(({ id }) => id);
 const hoursBefore = (hours: number) => new Date(Date.parse(NOW) - hours * 3_600_000).toISOString();

@@ -3,7 +3,7 @@ import { catalogue } from '../materials/index.ts';
 import type { Piece } from '../piece/index.ts';
 import { plainCan, shelfAt, workshopFor, type Can } from '../shelf/index.ts';
 import { demoBench, DEMO_NOW, demoPieces } from '../testing/demo.ts';
-import { factsOf } from '../testing/marks.ts';
+import { marked } from '../testing/marks.ts';
 import { endOfDay } from './hours.ts';
 import { FIRST_LOOK, planPieces, type BenchContext, type Plan } from './index.ts';
 
@@ -59,7 +59,7 @@ describe('material that is not there yet', () => {
 
   test('what was done had it', () => {
     const done = { 'demo-signs': { 'mask.cut#1': DEMO_NOW } };
-    const plan = planned([film('a', '2026-12-20')], { facts: factsOf(done) }, free);
+    const plan = planned([film('a', '2026-12-20')], { events: marked(done) }, free);
     expect(cutOf(plan).isDone).toBe(true);
     expect(Date.parse(plan.endsAt!)).toBeLessThan(there('2026-12-20'));
   });

@@ -42,7 +42,7 @@ const now = (events: readonly BenchEvent[]) => stepsNow(steps, signs, stepFacts(
 const planned = (
   events: readonly BenchEvent[],
 ): { readonly plan: Plan; readonly steps: readonly Step[]; missed: string[] } => {
-  const read = planPieces([signs], { ...demoBench, facts: stepFacts(events) }, { budget: FIRST_LOOK });
+  const read = planPieces([signs], { ...demoBench, events }, { budget: FIRST_LOOK });
   if (!read.ok) throw new Error(read.problems[0]?.given);
   const { plans, steps: dated, missed } = read.week;
   return { plan: plans[signs.id]!, steps: dated[signs.id]!, missed: (missed[signs.id] ?? []).map(({ code }) => code) };
@@ -132,7 +132,7 @@ describe('a batch that is not equally far', () => {
   });
   test('where all of it failed, or was given up, there are no dates, and that is said', () => {
     const read = (events: readonly BenchEvent[]) => {
-      const week = planPieces([signs], { ...demoBench, facts: stepFacts(events) }, { budget: FIRST_LOOK });
+      const week = planPieces([signs], { ...demoBench, events }, { budget: FIRST_LOOK });
       return week.ok ? [week.week.plans[signs.id], week.week.problems[signs.id]?.map(({ code }) => code)] : [];
     };
     expect(read([event('failed', GROUND, ago(60))])).toEqual([undefined, ['copy-failed']]);
@@ -221,7 +221,7 @@ test('whatever is said in whatever order, the piece keeps its dates, no open cop
       for (const { after, lags, keeps } of read.steps)
         for (const from of [...after, ...lags.map((one) => one.from), ...keeps.map((one) => one.from)])
           expect(ids.has(from)).toBe(true);
-      const week = planPieces([signs], { ...demoBench, facts }, { budget: FIRST_LOOK });
+      const week = planPieces([signs], { ...demoBench, events }, { budget: FIRST_LOOK });
       expect(week.ok).toBe(true);
       if (week.ok && !read.isHeldUp && !read.failedTry) expect(week.week.plans[signs.id]).toBeDefined();
     }),

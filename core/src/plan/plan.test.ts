@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { draws } from '../testing/runs.ts';
-import { factsOf } from '../testing/marks.ts';
+import { marked } from '../testing/marks.ts';
 import { catalogue } from '../materials/index.ts';
 import { plainPiece, plainWorkshop, type Operation, type Piece, type Workshop } from '../piece/index.ts';
 import { MS_PER_MINUTE } from '../units/index.ts';
@@ -308,7 +308,7 @@ describe('dates in sequence', () => {
 
   test('what is done keeps its time and the rest follows from it', () => {
     const plan = planned(SIGN, {
-      facts: factsOf({ p: { 'sand#1': '2026-11-29T10:00:00.000Z', 'ground#1': '2026-11-29T11:00:00.000Z' } }),
+      events: marked({ p: { 'sand#1': '2026-11-29T10:00:00.000Z', 'ground#1': '2026-11-29T11:00:00.000Z' } }),
     });
     expect(plan.steps.slice(0, 2).every(({ isDone }) => isDone)).toBe(true);
     expect(plan.steps[2]!.start).toBe('2026-11-30T18:30:00.000Z');

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { draws } from '../testing/runs.ts';
-import { factsOf } from '../testing/marks.ts';
+import { marked } from '../testing/marks.ts';
 import { catalogue } from '../materials/index.ts';
 import { dryTimeAlong } from '../dry/index.ts';
 import type { Piece } from '../piece/index.ts';
@@ -221,7 +221,7 @@ describe('facts, moves and dates', () => {
     );
     const after = planned([of('demo-signs')], {
       now: late,
-      facts: factsOf({ 'demo-signs': { ...done, 'ground#1': late } }),
+      events: marked({ 'demo-signs': { ...done, 'ground#1': late } }),
     });
     const second = after.plans['demo-signs']!.steps.find(({ stepId }) => stepId === 'ground#2')!;
     expect(second.start > late).toBe(true);

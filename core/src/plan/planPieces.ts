@@ -4,6 +4,7 @@ import type { Piece } from '../piece/index.ts';
 import { planBench, type BenchPlan } from './bench/planBench.ts';
 import {
   benchIdOf,
+  factsIn,
   fromBenchId,
   posedBench,
   type BenchContext,
@@ -461,7 +462,7 @@ class Leniency {
   }
 
   private isMarked(id: string): boolean {
-    return (this.context.facts?.get(id)?.events.size ?? 0) > 0;
+    return (factsIn(this.context).get(id)?.events.size ?? 0) > 0;
   }
 
   private open(ids: readonly string[], isOpen: (id: string) => boolean): readonly string[] {

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import type { Piece } from '../piece/index.ts';
 import { demoBench, DEMO_NOW, demoPieces } from '../testing/demo.ts';
-import { factsOf } from '../testing/marks.ts';
+import { marked } from '../testing/marks.ts';
 import { dice, seriesFrom, someWeather } from '../testing/weather.ts';
 import { formatDuration } from '../units/index.ts';
 import {
@@ -153,7 +153,7 @@ describe('the week', () => {
       { stepId: third!.id, at: '2026-12-05T10:00:00.000Z' },
       { stepId: second!.id, at: '2026-11-20T10:00:00.000Z' },
     ];
-    expect(text(weekLines(planned([{ ...piece, pins }, of('bags')], { facts: factsOf(done) })))).toMatchSnapshot();
+    expect(text(weekLines(planned([{ ...piece, pins }, of('bags')], { events: marked(done) })))).toMatchSnapshot();
   });
 });
 

@@ -1,4 +1,4 @@
-import { stepFacts, type BenchEvent, type Facts } from '../piece/index.ts';
+import type { BenchEvent } from '../piece/index.ts';
 
 type Marks = Readonly<Record<string, Readonly<Record<string, string>>>>;
 
@@ -8,8 +8,8 @@ const ofStep = (stepId: string): { operationId: string; coat: number; group?: nu
   return { operationId, coat: Number(coat), ...(group === undefined ? {} : { group: Number(group) }) };
 };
 
-/** The facts of steps that are marked done, and of tries that failed: by piece and step, the instant. */
-export const factsOf = (done: Marks, failed: Marks = {}): Facts => {
+/** Events of steps that are marked done, and of tries that failed: by piece and step, the instant. */
+export const marked = (done: Marks, failed: Marks = {}): BenchEvent[] => {
   const events = (marks: Marks, kind: 'done' | 'failed'): BenchEvent[] =>
     Object.entries(marks).flatMap(([pieceId, steps]) =>
       Object.entries(steps).map(([stepId, at]): BenchEvent => {
@@ -17,5 +17,5 @@ export const factsOf = (done: Marks, failed: Marks = {}): Facts => {
         return kind === 'done' ? { ...about, kind } : { ...about, kind, note: '', symptom: null };
       }),
     );
-  return stepFacts([...events(done, 'done'), ...events(failed, 'failed')]);
+  return [...events(done, 'done'), ...events(failed, 'failed')];
 };

@@ -1,13 +1,7 @@
-import { stateOfStep, stepFacts, type BenchEvent, type Facts, type Step } from '@sgraffa/core';
-
-const read = new WeakMap<readonly BenchEvent[], Facts>();
+import { factsIn, stateOfStep, type BenchEvent, type Facts, type Step } from '@sgraffa/core';
 
 /** What the events of the bench say of each piece; read once for the same events. */
-export const factsOf = (events: readonly BenchEvent[]): Facts => {
-  let facts = read.get(events);
-  if (!facts) read.set(events, (facts = stepFacts(events)));
-  return facts;
-};
+export const factsOf = (events: readonly BenchEvent[]): Facts => factsIn({ events });
 
 /** The event that says how far each step of a piece is, by step. */
 export const eventsOfSteps = (pieceId: string, steps: readonly Step[], facts: Facts): ReadonlyMap<string, string> =>

@@ -1,4 +1,4 @@
-import { atBenchUntil, stepFacts, type BenchContext, type Catalogue } from '@sgraffa/core';
+import { atBenchUntil, type BenchContext, type Catalogue } from '@sgraffa/core';
 import type { PlanInput } from './planTypes.ts';
 
 /** A bench as the planner takes it. */
@@ -22,7 +22,7 @@ export const benchContextOf = (
     schools: settings.schools,
     outdoor,
     trials,
-    facts: stepFacts(events),
+    events,
     atBenchUntil: atBenchUntil(events, now, catalogue),
   };
 };

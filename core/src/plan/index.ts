@@ -21,7 +21,15 @@ export {
   type QuietHours,
 } from './hoursSchema.ts';
 export { type Plan, type PlannedStep } from './plan.ts';
-export { benchProblem, factsIn, itemsOf, posedBench, workshopOf, type BenchContext, type PosedBench } from './benchProblem.ts';
+export {
+  benchProblem,
+  factsIn,
+  itemsOf,
+  posedBench,
+  workshopOf,
+  type BenchContext,
+  type PosedBench,
+} from './benchProblem.ts';
 export { openBefore } from './openBefore.ts';
 export { planPieces, type LimitingStep, type PlanPiecesOptions, type WeekPlan } from './planPieces.ts';
 export { chanceBy, chanceOf, readyWith, safeStart, weatherMayBe, type Chance, type ForecastError } from './chance.ts';

@@ -7,7 +7,7 @@ import { database } from '../store/start.ts';
 import { RungAlarms } from './alarms.ts';
 import { ring } from './ring.ts';
 import { saidOf, shownTimers } from './timerWords.ts';
-import { useBenchNow, useJump, useTimers } from './useTimers.ts';
+import { benchClock, NOT_YET, useBenchNow, useJump, useTimers } from './useTimers.ts';
 import './timers.css';
 
 const rung = new RungAlarms(database);
@@ -87,6 +87,11 @@ const TimerStrip = () => {
   useTitle(timers, now);
   useEffect(() => void rung.forgetOld(Date.now()).catch(() => undefined), []);
   const { shown, further } = shownTimers(timers, now, SHOWN);
+  const isQuiet = timers !== NOT_YET && timers.length === 0 && jump === null;
+  useEffect(() => {
+    // nothing runs that would be counted wrong
+    if (isQuiet) benchClock.settle();
+  }, [isQuiet]);
   const { ref, height } = useElementSize<HTMLElement>();
   useEffect(() => {
     document.documentElement.style.setProperty('--sg-timers-height', `${Math.ceil(height)}px`);

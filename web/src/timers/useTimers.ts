@@ -78,7 +78,8 @@ export const useJump = (): { readonly jump: number | null; readonly answer: (sle
   };
 };
 
-const NONE: readonly Timer[] = [];
+/** Before the bench has been planned nobody knows what runs. */
+export const NOT_YET: readonly Timer[] = [];
 
 /** What runs and dries on the bench, by its due moment. */
 export const useTimers = (): readonly Timer[] => {
@@ -92,7 +93,7 @@ export const useTimers = (): readonly Timer[] => {
     return () => clearInterval(timer);
   }, []);
   return useMemo(() => {
-    if (!bench || !answer?.ok) return NONE;
+    if (!bench || !answer?.ok) return NOT_YET;
     const { steps } = answer.week;
     const pieces = bench.pieces.flatMap(({ id, value }) => (steps[id] ? [{ piece: value, steps: steps[id] }] : []));
     return timersOf(pieces, factsOf(bench.events), catalogue, new Date(minute).toISOString());

@@ -72,6 +72,11 @@ describe('a dwell', () => {
     expect(step(known).minutes).toBeLessThan(step(all).minutes);
     expect(step(known).detail).not.toBe(step(all).detail);
   });
+  test('never lets it lie longer than its label allows, however slow the patches were', () => {
+    const [slow] = learnt(resisting([1], 119));
+    expect(slow!.figures).not.toEqual([]);
+    expect(dwellIn(after([slow!])).high).toBe(dwellIn(all).high);
+  });
   test('goes for no other surface', () => {
     const [part] = tins.parts;
     const bare = { ...tins, parts: [{ ...part!, surface: { ...part!.surface, existing: [] } }] };

@@ -176,13 +176,18 @@ class Memory {
     const read = estimateDwell(dwellQuestion(part, product, observations, workshop.temperatureC, catalogue));
     if (!read.ok) return [];
     const { p10, p50, p90, resists } = read.estimate;
+    const atMost = (minutes: number) => Math.min(minutes, product.dwell!.high);
     return [
       {
         what: 'dwell',
         productId: product.id,
         surface: surfaceKey(part.surface),
         canId: null,
-        figures: resists > SURELY_RESISTS ? [] : [this.override(`${product.id}.dwell`, [p10, p50, p90], 'min')],
+        // a patch may come later, but nothing lies longer than its label allows
+        figures:
+          resists > SURELY_RESISTS
+            ? []
+            : [this.override(`${product.id}.dwell`, [atMost(p10), atMost(p50), atMost(p90)], 'min')],
         count: observations.length,
         through: observations.filter(({ by }) => by !== null).length,
         resists,

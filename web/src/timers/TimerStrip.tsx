@@ -45,11 +45,12 @@ const Band = ({ timer, now }: { timer: Timer; now: number }) => {
 };
 
 /** Rings what is due and has not rung in any tab; tells what rang last. */
-const useRinging = (timers: readonly Timer[], now: number): string | null => {
+const useRinging = (timers: readonly Timer[], now: number, ahead: number): string | null => {
   const [last, setLast] = useState<{ readonly words: string; readonly at: number } | null>(null);
   const second = Math.floor(now / 1000);
   useEffect(() => {
-    const late = document.visibilityState === 'hidden' ? now - HIDDEN_WAITS_MS : now;
+    // where the device may have slept, what would be due by then is told at once: too soon hurts nobody
+    const late = (document.visibilityState === 'hidden' ? now - HIDDEN_WAITS_MS : now) + ahead;
     const due = alarmsDue(timers, new Set(), new Date(late).toISOString());
     if (due.length)
       void rung
@@ -64,7 +65,7 @@ const useRinging = (timers: readonly Timer[], now: number): string | null => {
         .catch(() => undefined);
     // once a second is often enough
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [timers, second]);
+  }, [timers, second, ahead]);
   return last && now - last.at < FLASH_MS ? last.words : null;
 };
 
@@ -83,7 +84,7 @@ const TimerStrip = () => {
   const timers = useTimers();
   const now = useBenchNow();
   const { jump, answer } = useJump();
-  const rang = useRinging(timers, now);
+  const rang = useRinging(timers, now, Math.max(0, jump ?? 0));
   useTitle(timers, now);
   useEffect(() => void rung.forgetOld(Date.now()).catch(() => undefined), []);
   const { shown, further } = shownTimers(timers, now, SHOWN);

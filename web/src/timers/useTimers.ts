@@ -65,6 +65,9 @@ export const benchNow = (): string => {
   return new Date(ticking.now).toISOString();
 };
 
+/** Whether it is not known what the clock did: nothing is noted at a time that may be hours off. */
+export const isClockAsked = (): boolean => ticking.jump !== null;
+
 /** How far the wall clock jumped, until somebody has answered. */
 export const useJump = (): { readonly jump: number | null; readonly answer: (slept: boolean) => void } => {
   const jump = useSyncExternalStore(ticking.listen, () => ticking.jump);

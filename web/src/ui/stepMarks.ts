@@ -15,15 +15,27 @@ import {
 } from '@sgraffa/core';
 import { useBench, useChanges } from '../store/bench.ts';
 import { eventOf } from '../store/events.ts';
+import { isClockAsked } from '../timers/useTimers.ts';
 import { useAmounts } from '../workers/amountsClient.ts';
 import { trialsOf, usePlanInput } from '../workers/planClient.ts';
+
+/** Says what has to be answered first, where it does: a time that may be hours off is noted nowhere. */
+const asksClock = (): boolean => {
+  if (!isClockAsked()) return false;
+  notifications.show({
+    title: 'Not noted yet',
+    message: 'The clock of this device jumped. First say in the timers below whether it was set, or the device slept.',
+    autoClose: false,
+  });
+  return true;
+};
 
 /** Keeps the result of a try, with the trials that Match and the steps of other pieces go by from then on. */
 export const useResult = (pieceId: string, step: Step) => {
   const { markTried } = useChanges();
   const asked = usePlanInput();
   return async (result: 'held' | 'failed', at: string, also: readonly Step[]): Promise<void> => {
-    if (!asked) return;
+    if (!asked || asksClock()) return;
     const ids = (step.gate?.ruleIds ?? []).map(() => `t-${crypto.randomUUID().slice(0, 8)}`);
     const trials = await trialsOf(asked, pieceId, step.id, result, at, ids);
     const events = [
@@ -78,6 +90,7 @@ export const useMark = () => {
     uses: readonly CanUse[] = [],
     rests: readonly Can[] = [],
   ): Promise<boolean> => {
+    if (asksClock()) return Promise.resolve(false);
     const problem = events
       .map((event) => eventProblem(event, [...(bench?.events ?? []), ...events], now))
       .find((one) => one !== null);

@@ -4,6 +4,7 @@ import { judgeStack } from '../judge/index.ts';
 import type { BenchEvent, Piece, StepEvent } from '../piece/index.ts';
 import type { CanUse } from '../shelf/index.ts';
 import { demoBench, demoPieces } from '../testing/demo.ts';
+import { stepEvent } from '../testing/marks.ts';
 import { learntOf, stepsOf, type Step } from './index.ts';
 
 const all = catalogue();
@@ -18,19 +19,14 @@ const GROUND = stepsIn(signs).find(({ coatOf }) => coatOf !== null)!;
 const NOON = Date.parse('2026-11-25T12:00:00Z');
 const at = (minutes: number) => new Date(NOON + minutes * 60_000).toISOString();
 let made = 0;
-const event = (kind: StepEvent['kind'], piece: Piece, step: Step, minutes: number, copies?: number[], found?: string) =>
-  ({
-    id: `l${(made += 1)}`,
-    at: at(minutes),
-    pieceId: piece.id,
-    partId: step.partId,
-    operationId: step.key,
-    coat: step.coat,
-    kind,
-    ...(copies ? { copies } : {}),
-    ...(found ? { found } : {}),
-    ...(kind === 'failed' ? { note: '', symptom: null } : {}),
-  }) as BenchEvent;
+const event = (
+  kind: StepEvent['kind'],
+  piece: Piece,
+  step: Step,
+  minutes: number,
+  copies?: readonly number[],
+  found?: string,
+) => stepEvent(kind, piece.id, step, at(minutes), copies, found);
 const learnt = (events: readonly BenchEvent[], uses: readonly CanUse[] = []): Learnt[] =>
   learntOf({ pieces: [tins, signs], events, uses, catalogue: all, workshop });
 const after = (lessons: readonly Learnt[]): Catalogue => {

@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { catalogue } from '../materials/index.ts';
 import { stateOfStep, stepFacts, type BenchEvent, type Piece, type StepEvent } from '../piece/index.ts';
 import { demoBench, DEMO_NOW, demoPieces } from '../testing/demo.ts';
+import { stepEvent } from '../testing/marks.ts';
 import { draws } from '../testing/runs.ts';
 import { copiesWords, stepsNow } from './lots.ts';
 import { FIRST_LOOK, planPieces, stepsOf, type Plan, type Step } from './index.ts';
@@ -16,26 +17,13 @@ const NEXT = steps.find(({ lags }) => lags.some(({ from }) => from === GROUND.id
 
 const ago = (minutes: number) => new Date(Date.parse(DEMO_NOW) - minutes * 60_000).toISOString();
 const LONG_AGO = ago(3 * 24 * 60);
-let made = 0;
 const event = (
   kind: StepEvent['kind'],
   step: Step,
   at: string,
-  copies?: number[],
-  rest: { found?: string } = {},
-): BenchEvent =>
-  ({
-    id: `e${(made += 1)}`,
-    at,
-    pieceId: signs.id,
-    partId: step.partId,
-    operationId: step.key,
-    coat: step.coat,
-    kind,
-    ...(copies ? { copies } : {}),
-    ...(kind === 'failed' || kind === 'scrapped' ? { note: '', symptom: null } : kind === 'mended' ? { note: '' } : {}),
-    ...rest,
-  }) as BenchEvent;
+  copies?: readonly number[],
+  { found }: { found?: string } = {},
+) => stepEvent(kind, signs.id, step, at, copies, found);
 const numbers = (from: number, to: number) => Array.from({ length: to - from + 1 }, (_, index) => from + index);
 
 const now = (events: readonly BenchEvent[]) => stepsNow(steps, signs, stepFacts(events), all);

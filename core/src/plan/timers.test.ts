@@ -3,6 +3,7 @@ import fc from 'fast-check';
 import { catalogue } from '../materials/index.ts';
 import { stepFacts, type BenchEvent, type Piece, type StepEvent } from '../piece/index.ts';
 import { demoBench, DEMO_NOW, demoPieces } from '../testing/demo.ts';
+import { stepEvent } from '../testing/marks.ts';
 import { draws } from '../testing/runs.ts';
 import { alarmsDue, stepsNow, stepsOf, timersOf, type Step, type Timer } from './index.ts';
 
@@ -15,20 +16,8 @@ const EVERY = all.bench.checkEvery.typical;
 
 const NOON = Date.parse('2026-11-25T12:00:00Z');
 const at = (minutes: number) => new Date(NOON + minutes * 60_000).toISOString();
-let made = 0;
-const event = (kind: StepEvent['kind'], step: Step, minutes: number, copies?: number[], found?: string): BenchEvent =>
-  ({
-    id: `t${(made += 1)}`,
-    at: at(minutes),
-    pieceId: tins.id,
-    partId: step.partId,
-    operationId: step.key,
-    coat: step.coat,
-    kind,
-    ...(copies ? { copies } : {}),
-    ...(found ? { found } : {}),
-    ...(kind === 'failed' ? { note: '', symptom: null } : {}),
-  }) as BenchEvent;
+const event = (kind: StepEvent['kind'], step: Step, minutes: number, copies?: readonly number[], found?: string) =>
+  stepEvent(kind, tins.id, step, at(minutes), copies, found);
 const timers = (events: readonly BenchEvent[], now = 0, piece = tins, own = steps): Timer[] => {
   const facts = stepFacts(events);
   return timersOf([{ piece, steps: stepsNow(own, piece, facts, all).steps }], facts, all, at(now));

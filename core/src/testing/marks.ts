@@ -1,4 +1,4 @@
-import type { BenchEvent } from '../piece/index.ts';
+import type { BenchEvent, StepEvent } from '../piece/index.ts';
 
 type Marks = Readonly<Record<string, Readonly<Record<string, string>>>>;
 
@@ -19,3 +19,27 @@ export const marked = (done: Marks, failed: Marks = {}): BenchEvent[] => {
     );
   return [...events(done, 'done'), ...events(failed, 'failed')];
 };
+
+let made = 0;
+
+/** An event of a step, whole, with an id of its own. */
+export const stepEvent = (
+  kind: StepEvent['kind'],
+  pieceId: string,
+  { partId, key, coat }: { readonly partId: string; readonly key: string; readonly coat: number },
+  at: string,
+  copies?: readonly number[],
+  found?: string,
+): BenchEvent =>
+  ({
+    id: `made-${(made += 1)}`,
+    at,
+    pieceId,
+    partId,
+    operationId: key,
+    coat,
+    kind,
+    ...(copies ? { copies } : {}),
+    ...(kind === 'checked' ? { found } : {}),
+    ...(kind === 'failed' || kind === 'scrapped' ? { note: '', symptom: null } : kind === 'mended' ? { note: '' } : {}),
+  }) as BenchEvent;

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import { plainPiece, type Operation, type Part, type Piece, type Stack, type Trial } from '../piece/index.ts';
 import { demoBench } from '../testing/demo.ts';
-import { marked } from '../testing/marks.ts';
+import { marked, stepEvent } from '../testing/marks.ts';
 import { stackFrom } from '../testing/ruleRows.ts';
 import { MS_PER_MINUTE } from '../units/index.ts';
 import {
@@ -250,6 +250,14 @@ describe('refused is refused everywhere', () => {
     expect(item!.steps.map(({ kind }) => kind)).toEqual(['work', 'work', 'makeSafe']);
     expect(item!.problems).toEqual([]);
     expect(item!.steps.at(-1)!.hazards).toContain('fluoride');
+    // the same while it lies there, and is not rinsed yet
+    const laid = itemsOf([etch('unknown')], CONTEXT)[0]!.steps.find(
+      ({ kind, clocks }) => kind === 'work' && clocks.some((clock) => clock.kind === 'dwell'),
+    );
+    const lying = [stepEvent('started', 'p', laid!, '2026-11-25T08:50:00Z')];
+    const [running] = itemsOf([etch('food')], { ...CONTEXT, events: lying });
+    expect(running!.steps.map(({ kind }) => kind)).toEqual(['work', 'makeSafe']);
+    expect(running!.problems).toEqual([]);
   });
 });
 

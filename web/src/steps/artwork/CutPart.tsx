@@ -147,8 +147,13 @@ export const CutPart = ({
               label="Cut from"
               data={hasFilm ? [{ value: AMOUNTS, label: 'what the amounts lay out' }, ...STOCKS] : STOCKS}
               value={followsAmounts ? AMOUNTS : from.kind}
-              onChange={(kind) =>
-                kind && set(kind === AMOUNTS ? { stockKind: null, stock: null } : { stockKind: kind })
+              // what is picked is said, also where it is what stands as long as the amounts are not reckoned
+              onOptionSubmit={(kind) =>
+                set(
+                  kind === AMOUNTS
+                    ? { stockKind: null, stock: null }
+                    : { stockKind: kind as NonNullable<CutChoices['stockKind']> },
+                )
               }
             />
             {!followsAmounts && (

@@ -11,6 +11,8 @@ await must(
     '--bundle',
     '--platform=node',
     '--format=esm',
+    // our own workspace is part of it, in its source; packages are read where they are installed
+    '--alias:@sgraffa/core=./core/src/index.ts',
     '--packages=external',
     '--outfile=server/dist/main.js',
     '--log-level=warning',

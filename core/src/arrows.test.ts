@@ -15,6 +15,7 @@ const ORDER = [
   'dry',
   'trials',
   'shelf',
+  'cutter',
   'judge',
   'amounts',
   'plan',

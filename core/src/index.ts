@@ -14,6 +14,7 @@ export * from './artwork/index.ts';
 export * from './dry/index.ts';
 export * from './trials/index.ts';
 export * from './shelf/index.ts';
+export * from './cutter/index.ts';
 export {
   canBeTried,
   differingOperations,

@@ -4,6 +4,7 @@ import path from 'node:path';
 import Koa from 'koa';
 import send from 'koa-send';
 import { climateRoutes } from './climate.ts';
+import { cutterRoutes } from './cutterRoutes.ts';
 
 export interface AppOptions {
   /** Folder of the built web application. */
@@ -67,6 +68,7 @@ export const createApp = ({ buildFolder, now }: AppOptions): Koa => {
   });
 
   app.use(climateRoutes(now).routes());
+  app.use(cutterRoutes(now).routes());
 
   app.use(async (context, next) => {
     if (context.method !== 'GET' && context.method !== 'HEAD') return next();

@@ -1,7 +1,7 @@
 import Router from '@koa/router';
-import type { Context } from 'koa';
 import { z } from 'zod';
 import type { ClimateSeries } from '@sgraffa/core';
+import { bodyOf, refuse, refusedForeign } from './answers.ts';
 import { forecastAt, weatherAt } from './weather.ts';
 
 const HOUR_MS = 3_600_000;
@@ -44,18 +44,6 @@ const answerAt = (station: string, { seed, revision }: Behaviour, now: number): 
   };
 };
 
-const problem = (context: Context, status: number, code: string, given: string, allowed: string, todo: string) => {
-  context.status = status;
-  context.body = { problems: [{ code, given, allowed, todo }] };
-};
-
-/** Whether a request comes from a page of this very server: browsers say so, other pages cannot. */
-const isOwnPage = (context: Context): boolean => {
-  const origin = context.get('Origin');
-  if (!URL.canParse(origin)) return false;
-  return new URL(origin).host === context.host;
-};
-
 const FIRST_MS = Date.UTC(2000, 0, 1);
 const LAST_MS = Date.UTC(2200, 0, 1);
 
@@ -64,15 +52,6 @@ const askedInstant = (at: unknown, now: () => number): number | null => {
   if (at === undefined) return now();
   const instant = typeof at === 'string' ? Date.parse(at) : NaN;
   return instant >= FIRST_MS && instant < LAST_MS ? instant : null;
-};
-
-const bodyOf = async (context: Context): Promise<unknown> => {
-  let text = '';
-  for await (const chunk of context.req) {
-    text += String(chunk);
-    if (text.length > 10_000) break;
-  }
-  return JSON.parse(text || '{}');
 };
 
 /**
@@ -88,75 +67,57 @@ export const climateRoutes = (now: () => number = Date.now): Router => {
   router.get('/:station', async (context) => {
     const station = context.params['station'] ?? '';
     if (!NAME.test(station))
-      return problem(
-        context,
-        400,
-        'bad-station',
-        `"${station.slice(0, 60)}" as the station.`,
-        'small letters, digits and hyphens.',
-        'Write its name in the settings again.',
-      );
+      return refuse(context, {
+        status: 400,
+        code: 'bad-station',
+        given: `"${station.slice(0, 60)}" as the station.`,
+        allowed: 'small letters, digits and hyphens.',
+        todo: 'Write its name in the settings again.',
+      });
     const behaviour = stations.get(station) ?? behaviourSchema.parse({});
     if (behaviour.lagMs) await new Promise((resolve) => setTimeout(resolve, behaviour.lagMs));
     if (behaviour.fails)
-      return problem(
-        context,
-        503,
-        'station-silent',
-        `The station "${station}" does not answer.`,
-        'a station that is switched on.',
-        'The last forecast that was read is used, with its age.',
-      );
+      return refuse(context, {
+        status: 503,
+        code: 'station-silent',
+        given: `The station "${station}" does not answer.`,
+        allowed: 'a station that is switched on.',
+        todo: 'The last forecast that was read is used, with its age.',
+      });
     const at = askedInstant(context.query['at'], now);
     if (at === null)
-      return problem(
-        context,
-        400,
-        'bad-instant',
-        `"${String(context.query['at']).slice(0, 60)}" as the time.`,
-        'an ISO date and time from 2000 to 2199.',
-        'Leave it out for the weather of now.',
-      );
+      return refuse(context, {
+        status: 400,
+        code: 'bad-instant',
+        given: `"${String(context.query['at']).slice(0, 60)}" as the time.`,
+        allowed: 'an ISO date and time from 2000 to 2199.',
+        todo: 'Leave it out for the weather of now.',
+      });
     context.set('Cache-Control', 'no-store');
     context.body = answerAt(station, behaviour, at);
   });
   router.put('/:station/behaviour', async (context) => {
+    if (refusedForeign(context)) return;
     const station = context.params['station'] ?? '';
-    if (!isOwnPage(context))
-      return problem(
-        context,
-        403,
-        'foreign-page',
-        `A change from ${context.get('Origin').slice(0, 100) || 'no page'}.`,
-        'a change from a page of this server.',
-        'Open the application from this address.',
-      );
-    let given: unknown;
-    try {
-      given = await bodyOf(context);
-    } catch {
-      given = null;
-    }
+    const given = await bodyOf(context);
     const read = behaviourSchema.safeParse(given);
     if (!NAME.test(station) || !read.success)
-      return problem(
-        context,
-        400,
-        'bad-behaviour',
-        `${(JSON.stringify(given) ?? '').slice(0, 200)} for "${station.slice(0, 60)}".`,
-        'seed, fails, lagMs (0 to 30000), revision (0 to 999).',
-        'Send one of these as JSON.',
-      );
+      return refuse(context, {
+        status: 400,
+        code: 'bad-behaviour',
+        given: `${(JSON.stringify(given) ?? '').slice(0, 200)} for "${station.slice(0, 60)}".`,
+        allowed: 'seed, fails, lagMs (0 to 30000), revision (0 to 999).',
+        todo: 'Send one of these as JSON.',
+      });
     // the table is bounded; a station that is in it can be told anew for good
     if (!stations.has(station) && stations.size >= MOST_STATIONS)
-      return problem(
-        context,
-        409,
-        'too-many-stations',
-        `"${station}" would be the ${MOST_STATIONS + 1}th station that was told something.`,
-        `${MOST_STATIONS} of them.`,
-        'Tell one of those that are known, or start the server anew.',
-      );
+      return refuse(context, {
+        status: 409,
+        code: 'too-many-stations',
+        given: `"${station}" would be the ${MOST_STATIONS + 1}th station that was told something.`,
+        allowed: `${MOST_STATIONS} of them.`,
+        todo: 'Tell one of those that are known, or start the server anew.',
+      });
     stations.set(station, read.data);
     context.body = read.data;
   });

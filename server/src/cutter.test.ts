@@ -18,13 +18,23 @@ import {
 } from './cutter.ts';
 
 const BED = { widthMm: 300, lengthMm: 1000 };
-const JOB: CutJob = { id: 'sheet-1', widthMm: 200, heightMm: 150, pathMm: 2000, speedMmS: 100, passes: 2 };
+const JOB: CutJob = {
+  id: 'sheet-1',
+  about: '',
+  widthMm: 200,
+  heightMm: 150,
+  cutWidthMm: 180,
+  cutHeightMm: 130,
+  pathMm: 2000,
+  speedMmS: 100,
+  passes: 2,
+};
 const made = (answer: CutterAnswer): CutterState => {
   if (!answer.ok) throw new Error(answer.problems[0]!.given);
   return answer.state;
 };
 const code = (answer: CutterAnswer) => (answer.ok ? null : answer.problems[0]!.code);
-const loaded = made(loadFilm(idleCutter(BED), { widthMm: 250, lengthMm: 500 }));
+const loaded = made(loadFilm(idleCutter(BED, 320), { widthMm: 250, lengthMm: 500 }));
 const cutting = made(startJob(loaded, JOB));
 const WHOLE_S = wayOf(JOB) / JOB.speedMmS;
 
@@ -46,10 +56,12 @@ describe('a simulated cutter', () => {
       }),
     ));
   test('refuses in words what it cannot do in its state', () => {
-    expect(code(startJob(idleCutter(BED), JOB))).toBe('nothing-loaded');
-    expect(code(loadFilm(idleCutter(BED), { widthMm: 301, lengthMm: 10 }))).toBe('too-wide');
+    expect(code(startJob(idleCutter(BED, 320), JOB))).toBe('nothing-loaded');
+    expect(code(loadFilm(idleCutter(BED, 320), { widthMm: 321, lengthMm: 10 }))).toBe('too-wide');
     expect(code(startJob(loaded, { ...JOB, widthMm: 251 }))).toBe('does-not-fit');
     expect(code(startJob(loaded, { ...JOB, heightMm: 501 }))).toBe('does-not-fit');
+    expect(code(startJob(loaded, { ...JOB, cutWidthMm: 301 }))).toBe('beyond-bed');
+    expect(code(startJob(loaded, { ...JOB, cutHeightMm: 1001 }))).toBe('beyond-bed');
     expect(code(startJob(cutting, JOB))).toBe('busy');
     expect(code(loadFilm(cutting, BED))).toBe('busy');
     expect([code(pauseJob(loaded)), code(resumeJob(cutting)), code(stopJob(loaded))]).toEqual([
@@ -63,13 +75,13 @@ describe('a simulated cutter', () => {
     const paused = made(pauseJob(half));
     expect(cutterAfter(paused, 100, 1)).toEqual(paused);
     expect(cutterAfter(made(resumeJob(paused)), WHOLE_S / 2, 1).status).toBe('done');
-    expect(made(stopJob(paused))).toMatchObject({ status: 'loaded', job: null, cutMm: 0 });
+    expect(made(stopJob(paused))).toMatchObject({ status: 'failed', failure: 'stopped', cutMm: WHOLE_S * 50 });
   });
   test('fails as it is told, where it is told, and once', () => {
     for (const fault of FAULTS) {
       const failed = cutterAfter(tellFault(cutting, fault, 0.25), WHOLE_S, 1);
       expect(failed).toMatchObject({ status: 'failed', failure: fault, cutMm: wayOf(JOB) / 4, told: null });
-      expect(failed.loaded === null).toBe(fault === 'outOfFilm');
+      expect(failed.loaded).toBeNull();
     }
     expect(cutterAfter(tellFault(cutting, 'skew', 0.5), WHOLE_S / 4, 1).status).toBe('cutting');
   });

@@ -1,12 +1,19 @@
+import type { CutFailure, CutterStatus } from '@sgraffa/core';
+
 /** What a cutter can be told to do wrong, for a simulated one. */
-export const FAULTS = ['outOfFilm', 'skew', 'stall', 'shallow'] as const;
+export const FAULTS = ['outOfFilm', 'skew', 'stall', 'shallow'] as const satisfies readonly CutFailure[];
 export type Fault = (typeof FAULTS)[number];
 
 /** One sheet to be cut. */
 export interface CutJob {
   readonly id: string;
+  /** What whoever sent it wrote on it; given back as it is. */
+  readonly about: string;
+  /** The film that it needs, and the extent of what is cut. */
   readonly widthMm: number;
   readonly heightMm: number;
+  readonly cutWidthMm: number;
+  readonly cutHeightMm: number;
   /** Length of all its lines. */
   readonly pathMm: number;
   readonly speedMmS: number;
@@ -19,12 +26,13 @@ export interface LoadedFilm {
   readonly lengthMm: number;
 }
 
-export type CutterStatus = 'idle' | 'loaded' | 'cutting' | 'paused' | 'done' | 'failed';
-
 /** A simulated cutter at one moment. */
 export interface CutterState {
   readonly status: CutterStatus;
+  /** The largest cut that it makes. */
   readonly bed: LoadedFilm;
+  /** The widest film that it takes in. */
+  readonly feedMm: number;
   readonly loaded: LoadedFilm | null;
   readonly job: CutJob | null;
   /** How far the knife has gone of this job, mm over all passes. */
@@ -33,7 +41,7 @@ export interface CutterState {
   readonly bladeMm: number;
   /** What it was told to do wrong, at which share of the job. */
   readonly told: { readonly fault: Fault; readonly atShare: number } | null;
-  readonly failure: Fault | null;
+  readonly failure: CutFailure | null;
 }
 
 /** What cannot be asked of it in its state, in words. */
@@ -50,9 +58,10 @@ export type CutterAnswer =
 /** So far a blade of a simulated cutter goes before it may cut too shallow, mm. */
 const BLADE_LIFE_MM = 400_000;
 
-export const idleCutter = (bed: LoadedFilm): CutterState => ({
+export const idleCutter = (bed: LoadedFilm, feedMm: number): CutterState => ({
   status: 'idle',
   bed,
+  feedMm,
   loaded: null,
   job: null,
   cutMm: 0,
@@ -65,6 +74,7 @@ const refused = (code: string, given: string, allowed: string, todo: string): Cu
   ok: false,
   problems: [{ code, given, allowed, todo }],
 });
+const rounded = (mm: number): number => Math.round(10 * mm) / 10;
 const millimetres = ({ widthMm, lengthMm }: LoadedFilm): string => `${widthMm} × ${lengthMm} mm`;
 
 /** Film is put in: it senses width and length, as far as its bed takes them. */
@@ -76,11 +86,11 @@ export const loadFilm = (state: CutterState, film: LoadedFilm): CutterAnswer => 
       'loading while it stands still.',
       'Let it finish, or stop it first.',
     );
-  if (film.widthMm > state.bed.widthMm)
+  if (film.widthMm > state.feedMm)
     return refused(
       'too-wide',
       `The film is ${film.widthMm} mm wide.`,
-      `at most ${state.bed.widthMm} mm.`,
+      `at most ${state.feedMm} mm.`,
       'Load a narrower piece, or cut this one by hand.',
     );
   return { ok: true, state: { ...state, status: 'loaded', loaded: film, job: null, cutMm: 0, failure: null } };
@@ -91,12 +101,18 @@ export const startJob = (state: CutterState, job: CutJob): CutterAnswer => {
   const { loaded } = state;
   if (state.status === 'cutting' || state.status === 'paused')
     return refused('busy', 'It is cutting already.', 'one sheet after the other.', 'Let it finish, or stop it first.');
-  if (!loaded || state.status === 'idle')
-    return refused('nothing-loaded', 'No film is loaded.', 'film that it senses.', 'Load the film first.');
+  if (!loaded) return refused('nothing-loaded', 'No film is loaded.', 'film that it senses.', 'Load the film first.');
+  if (job.cutWidthMm > state.bed.widthMm || job.cutHeightMm > state.bed.lengthMm)
+    return refused(
+      'beyond-bed',
+      `The cut is ${rounded(job.cutWidthMm)} × ${rounded(job.cutHeightMm)} mm.`,
+      `at most ${millimetres(state.bed)}.`,
+      'Set the largest cut to that, and lay it out anew.',
+    );
   if (job.widthMm > loaded.widthMm || job.heightMm > loaded.lengthMm)
     return refused(
       'does-not-fit',
-      `The sheet is ${job.widthMm} × ${job.heightMm} mm.`,
+      `The sheet is ${rounded(job.widthMm)} × ${rounded(job.heightMm)} mm.`,
       `at most ${millimetres(loaded)}, as loaded.`,
       'Load a larger piece, or lay the sheet out anew.',
     );
@@ -113,11 +129,19 @@ export const resumeJob = (state: CutterState): CutterAnswer =>
     ? { ok: true, state: { ...state, status: 'cutting' } }
     : refused('not-paused', `It is ${state.status}.`, 'going on with what was paused.', 'Nothing was changed.');
 
-/** Stops for good: what was being cut is given up, the film stays loaded. */
+/** Stops for good: what was being cut is given up as it is. */
 export const stopJob = (state: CutterState): CutterAnswer =>
-  state.job
-    ? { ok: true, state: { ...state, status: state.loaded ? 'loaded' : 'idle', job: null, cutMm: 0, failure: null } }
-    : refused('nothing-to-stop', `It is ${state.status}.`, 'stopping a sheet.', 'Nothing was changed.');
+  state.status === 'cutting' || state.status === 'paused'
+    ? { ok: true, state: ended(state, 'stopped') }
+    : refused('nothing-to-stop', `It is ${state.status}.`, 'stopping what is being cut.', 'Nothing was changed.');
+
+/** What was cut, or begun, comes out: the next needs film of its own. */
+const ended = (state: CutterState, failure: CutFailure | null): CutterState => ({
+  ...state,
+  status: failure === null ? 'done' : 'failed',
+  failure,
+  loaded: null,
+});
 
 /** The whole way of a job. */
 export const wayOf = ({ pathMm, passes }: CutJob): number => pathMm * passes;
@@ -146,21 +170,11 @@ export const cutterAfter = (state: CutterState, seconds: number, seed: number): 
   const faultMm = told ? told.atShare * way : Infinity;
   if (told && reached >= faultMm) {
     const cutMm = Math.max(state.cutMm, faultMm);
-    return {
-      ...state,
-      status: 'failed',
-      cutMm,
-      bladeMm: state.bladeMm + cutMm - state.cutMm,
-      told: null,
-      failure: told.fault,
-      loaded: told.fault === 'outOfFilm' ? null : state.loaded,
-    };
+    return ended({ ...state, cutMm, bladeMm: state.bladeMm + cutMm - state.cutMm, told: null }, told.fault);
   }
   const bladeMm = state.bladeMm + reached - state.cutMm;
   if (reached < way) return { ...state, cutMm: reached, bladeMm };
-  return isWornOut(bladeMm, seed)
-    ? { ...state, status: 'failed', cutMm: reached, bladeMm, failure: 'shallow' }
-    : { ...state, status: 'done', cutMm: reached, bladeMm };
+  return ended({ ...state, cutMm: reached, bladeMm }, isWornOut(bladeMm, seed) ? 'shallow' : null);
 };
 
 /** Told to do something wrong at a share of the next job, or of the one under way. */

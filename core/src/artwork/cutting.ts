@@ -303,17 +303,17 @@ const onSheet =
   (px: number, py: number): [number, number] =>
     isTurned ? [x + heightMm - py, y + px] : [x + px, y + py];
 
-/** A sheet as one artwork, at its place on the stock: every copy; marks and outlines to cut apart at, not cut, beside it. */
-export const sheetArtwork = (
-  sheet: PackedSheet,
-  plan: Pick<CutPlan, 'blanks' | 'window'>,
-): { readonly artwork: Artwork; readonly marks: Polygon } => {
-  const polygon: Ring[] = [];
-  const cutLines: Ring[] = [];
-  const marks: Ring[] = [];
+/** One blank at its place on a sheet, mm from the corner of the stock. */
+export interface PlacedBlank extends Pick<CutBlank, 'polygon' | 'cutLines' | 'marks' | 'item' | 'strip'> {
+  /** Its edge all around. */
+  readonly outline: Ring;
+}
+
+/** The blanks of a sheet, each at its place on the stock, in the order of the sheet. */
+export const placedBlanks = (sheet: PackedSheet, plan: Pick<CutPlan, 'blanks' | 'window'>): PlacedBlank[] => {
   const { insetMm } = plan.window;
   const blankOf = new Map(plan.blanks.map((blank) => [blank.id, blank]));
-  for (const piece of sheet.pieces) {
+  return sheet.pieces.map((piece): PlacedBlank => {
     const blank = blankOf.get(piece.id)!;
     const place = onSheet(blank, piece);
     const placed = (rings: Polygon) =>
@@ -322,20 +322,41 @@ export const sheetArtwork = (
         insetMm,
         insetMm,
       );
-    polygon.push(...placed(blank.polygon));
-    cutLines.push(...placed(blank.cutLines));
-    marks.push(...placed(blank.marks));
-    const [outline] = placed([rectangle({ x: 0, y: 0, width: blank.widthMm, height: blank.heightMm })]);
-    marks.push(Float64Array.from([...outline!, outline![0]!, outline![1]!]));
-  }
-  const layer = { id: sheet.colour, colour: sheet.colour, polygon, cutLines };
+    const { item, strip, polygon, cutLines, marks, widthMm, heightMm } = blank;
+    return {
+      item,
+      strip,
+      polygon: placed(polygon),
+      cutLines: placed(cutLines),
+      marks: placed(marks),
+      outline: placed([rectangle({ x: 0, y: 0, width: widthMm, height: heightMm })])[0]!,
+    };
+  });
+};
+
+/** A sheet as one artwork, at its place on the stock: every copy; marks and outlines to cut apart at, not cut, beside it. */
+export const sheetArtwork = (
+  sheet: PackedSheet,
+  plan: Pick<CutPlan, 'blanks' | 'window'>,
+): { readonly artwork: Artwork; readonly marks: Polygon } => {
+  const placed = placedBlanks(sheet, plan);
+  const { insetMm } = plan.window;
+  const layer = {
+    id: sheet.colour,
+    colour: sheet.colour,
+    polygon: placed.flatMap(({ polygon }) => polygon),
+    cutLines: placed.flatMap(({ cutLines }) => cutLines),
+  };
   return {
     artwork: {
       widthMm: sheet.widthMm + 2 * insetMm,
       heightMm: sheet.lengthMm + 2 * insetMm,
       layers: [layer],
     },
-    marks,
+    marks: placed.flatMap(({ marks, outline }) => [
+      ...marks,
+      Float64Array.from([...outline, outline[0]!, outline[1]!]),
+    ]),
   };
 };
 

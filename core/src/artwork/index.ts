@@ -70,6 +70,7 @@ export { drawnBounds, onOwnPage, sized } from './page.ts';
 export {
   checkCut,
   cutItemsOf,
+  placedBlanks,
   planCut,
   sheetArtwork,
   type CutBlank,
@@ -78,6 +79,7 @@ export {
   type CutOptions,
   type CutPlan,
   type CutWindow,
+  type PlacedBlank,
 } from './cutting.ts';
 export { openFont, type Font } from './font.ts';
 export { setText, type SetText, type TextSetting } from './text.ts';

@@ -646,6 +646,8 @@ export const catalogueSchema = z.strictObject({
     sheetGap: figureIn('mm'),
     /** No cut nearer than this to the edge of what lies in the cutter. */
     cutterMargin: figureIn('mm'),
+    /** Finest and coarsest stroke of a test strip. */
+    testStroke: figureIn('mm'),
     offcutLeast: figureIn('mm'),
     markSize: figureIn('mm'),
     weedPiece: figureIn('min'),

@@ -87,7 +87,17 @@ const checked = z.strictObject({
 const failed = z.strictObject({ ...ofStep, ...said, kind: z.literal('failed'), symptom });
 const mended = z.strictObject({ ...ofStep, ...said, kind: z.literal('mended') });
 const scrapped = z.strictObject({ ...ofStep, ...said, kind: z.literal('scrapped'), symptom });
-const noted = z.strictObject({ ...loose, ...said, kind: z.literal('noted') });
+/** What of a sheet was cut, or what of it was lost since. */
+const sheetCut = z.strictObject({
+  designId: idSchema,
+  /** Which sheet of which lay-out: `CutJob.sheet`. */
+  sheet: z.string().regex(/^[0-9a-f]{16}$/, 'sixteen digits of a sheet'),
+  pieces: z
+    .array(z.number().int('a whole number').min(1, '1 to 5000').max(5000, '1 to 5000'))
+    .max(5000, 'at most 5000 pieces'),
+  isLost: z.boolean(),
+});
+const noted = z.strictObject({ ...loose, ...said, kind: z.literal('noted'), cut: sheetCut.optional() });
 const measured = z.strictObject({
   ...loose,
   kind: z.literal('measured'),

@@ -11,11 +11,14 @@ interface Started {
 interface Journey {
   /** Whether a journey has a context for itself alone, because what it does to it would be there for the next. */
   readonly apart: boolean;
+  /** Whether a device may refuse or be silent: browsers write that to the console. */
+  readonly mayRefuse: boolean;
 }
 
 /** A page on which nothing may break: an error in the console fails the journey. */
 export const test = base.extend<Journey, Started>({
   apart: [false, { option: true }],
+  mayRefuse: [false, { option: true }],
   started: [
     async ({ browser }, use, { project }) => {
       const { viewport, timezoneId, locale, contextOptions, serviceWorkers } = project.use;
@@ -41,7 +44,7 @@ export const test = base.extend<Journey, Started>({
     if (apart) await context.close();
     else for (const page of context.pages().slice(1)) await page.close();
   },
-  page: async ({ context, baseURL }, use) => {
+  page: async ({ context, baseURL, mayRefuse }, use) => {
     const page = await context.newPage();
     const session = await context.newCDPSession(page);
     await session.send('Storage.clearDataForOrigin', { origin: baseURL!, storageTypes: 'all' });
@@ -50,7 +53,9 @@ export const test = base.extend<Journey, Started>({
     const broken: string[] = [];
     page.on('pageerror', (error) => broken.push(error.message));
     page.on('console', (message) => {
-      if (message.type() === 'error') broken.push(message.text());
+      if (message.type() !== 'error') return;
+      if (mayRefuse && /^Failed to load resource: .* (409|503) /.test(message.text())) return;
+      broken.push(message.text());
     });
     await use(page);
     expect(broken).toEqual([]);

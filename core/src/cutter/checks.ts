@@ -82,6 +82,8 @@ const filmCheck = ({ job, state: { loaded, status }, length }: Given): CutCheck 
   return { id: 'film', verdict: 'good', words: `${sensed} of film is sensed, and the sheet needs ${asked}.` };
 };
 
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 const whichCheck = ({ job, productName, isFilmConfirmed }: Given): CutCheck => {
   const film = job.film ?? productName;
   if (film === null)
@@ -92,12 +94,8 @@ const whichCheck = ({ job, productName, isFilmConfirmed }: Given): CutCheck => {
     };
   const words = `${job.colour ? `The ${job.colour} one: ` : ''}${film}`;
   return isFilmConfirmed
-    ? { id: 'which', verdict: 'good', words: `${words}, as you said.` }
-    : {
-        id: 'which',
-        verdict: 'ask',
-        words: `Is this what lies in the cutter, with the side up that is cut? ${words}.`,
-      };
+    ? { id: 'which', verdict: 'good', words: `${capital(words)}, as you said.` }
+    : { id: 'which', verdict: 'ask', words: `${capital(words)}: is this what lies in it, with the side up that is cut?` };
 };
 
 const mirrorCheck = ({ job, mirror, isMirrorConfirmed }: Given): CutCheck => {

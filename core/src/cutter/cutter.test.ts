@@ -120,7 +120,8 @@ describe('jobs for the cutter', () => {
     const keys = [
       ...two,
       ...jobsOf(order),
-      ...jobsOf(orderOf(artwork(['#101010']), 5)),
+      // several sheets that are alike
+      ...jobsOf(orderOf(artwork(['#101010']), 200)),
       ...jobsOf(orderOf(artwork(['#101010']), 4, { isMirrored: true })),
     ].map(({ sheet }) => sheet);
     expect(new Set(keys).size).toBe(keys.length);
@@ -293,6 +294,11 @@ describe('what is looked at before it starts', () => {
     expect(checks.find(({ id }) => id === 'mirrored')).toMatchObject({ verdict: 'careful' });
     expect(mayStart(checks)).toBe(true);
   });
+});
+
+test('what goes wrong at a cutter is called as it is at the bench', () => {
+  const known = new Set(catalogue().symptoms.map(({ id }) => id));
+  for (const { symptom } of Object.values(FAILURE_WORDS)) expect(symptom === null || known.has(symptom)).toBe(true);
 });
 
 test('a cutter that says what cannot be true is not believed', () => {

@@ -1,5 +1,5 @@
 export { cutJobFile, cutJobs, type CutJob, type CutJobFile, type JobPiece } from './jobs.ts';
-export { checksBeforeCut, mayStart, type CutCheck, type CutCheckGiven } from './checks.ts';
+export { checksBeforeCut, countedBed, mayStart, type CutCheck, type CutCheckGiven } from './checks.ts';
 export {
   CUT_FAILURES,
   cutterStateSchema,

@@ -31,6 +31,8 @@ export interface CutJob {
   readonly colour: string | null;
   /** What of the shelf it lies on, in words; null where that is not known. */
   readonly film: string | null;
+  /** How wide that is; null where it is not known. */
+  readonly stockMm: number | null;
   readonly pieces: readonly JobPiece[];
   /** The film that it needs, mm. */
   readonly widthMm: number;
@@ -57,8 +59,12 @@ const HASH_SEEDS = [0x811c9dc5, 0x2f0b4c47] as const;
 /** Places are told apart to a hundredth of a millimetre. */
 const PER_MM = 100;
 
-/** Sixteen digits that differ where outlines do. */
-const keyOf = (blanks: readonly PlacedBlank[], isMirrored: boolean, colour: string): string => {
+/**
+ * Sixteen digits that differ where outlines do.
+ *
+ * @param nth which of the sheets that are alike
+ */
+const keyOf = (blanks: readonly PlacedBlank[], isMirrored: boolean, colour: string, nth: number): string => {
   const hashes = HASH_SEEDS.map((seed) => {
     let hash: number = seed;
     const mix = (value: number): void => {
@@ -67,6 +73,7 @@ const keyOf = (blanks: readonly PlacedBlank[], isMirrored: boolean, colour: stri
     };
     for (const sign of colour) mix(sign.codePointAt(0)!);
     mix(isMirrored ? 1 : 0);
+    mix(nth);
     for (const { polygon, cutLines } of blanks)
       for (const ring of [...polygon, ...cutLines]) {
         mix(ring.length);
@@ -92,6 +99,13 @@ const laidOut = (order: CutOrder): Outcome<{ laid: Laid[] }> => {
   const { sheets } = plan.packed;
   const names = colourNames(sheets.map(({ colour }) => colour));
   const { isMirrored } = order.settings;
+  const alike = new Map<string, number>();
+  const keyFor = (blanks: readonly PlacedBlank[], colour: string): string => {
+    const first = keyOf(blanks, isMirrored, colour, 0);
+    const nth = alike.get(first) ?? 0;
+    alike.set(first, nth + 1);
+    return nth === 0 ? first : keyOf(blanks, isMirrored, colour, nth);
+  };
   return {
     ok: true,
     laid: sheets.map((sheet, index): Laid => {
@@ -101,11 +115,12 @@ const laidOut = (order: CutOrder): Outcome<{ laid: Laid[] }> => {
         colour: sheet.colour,
         job: sized(
           {
-            sheet: keyOf(blanks, isMirrored, sheet.colour),
+            sheet: keyFor(blanks, sheet.colour),
             number: index + 1,
             of: sheets.length,
             colour: names.size > 1 ? names.get(sheet.colour)! : null,
             film: sheet.on ? sheetOnWords(sheet.on) : null,
+            stockMm: sheet.on?.widthMm ?? null,
             isMirrored,
           },
           blanks,
@@ -119,7 +134,7 @@ const laidOut = (order: CutOrder): Outcome<{ laid: Laid[] }> => {
 
 /** A job of these blanks of a sheet, with the film that it needs from the corner of the stock on. */
 const sized = (
-  about: Pick<CutJob, 'sheet' | 'number' | 'of' | 'colour' | 'film' | 'isMirrored'>,
+  about: Pick<CutJob, 'sheet' | 'number' | 'of' | 'colour' | 'film' | 'stockMm' | 'isMirrored'>,
   blanks: readonly PlacedBlank[],
   numbers: readonly number[],
   insetMm: number,

@@ -4,13 +4,27 @@ import { readBySchema, type Outcome } from '../problem/index.ts';
 /** Why a sheet was not cut to its end. */
 export const CUT_FAILURES = ['outOfFilm', 'skew', 'stall', 'shallow', 'stopped'] as const;
 export type CutFailure = (typeof CUT_FAILURES)[number];
-/** What happened, and what is good of what was cut until then. */
-export const FAILURE_WORDS: Readonly<Record<CutFailure, { readonly happened: string; readonly keeps: boolean }>> = {
-  outOfFilm: { happened: 'it ran out of film', keeps: true },
-  skew: { happened: 'the film ran askew: nothing on this sheet is where it should be', keeps: false },
-  stall: { happened: 'it stood still in the middle', keeps: true },
-  shallow: { happened: 'it did not cut through: nothing on this sheet can be weeded', keeps: false },
-  stopped: { happened: 'it was stopped', keeps: true },
+interface FailureWords {
+  readonly happened: string;
+  /** Whether what was gone around until then is good. */
+  readonly keeps: boolean;
+  /** What it is called where something went wrong at the bench; null: it has no such name. */
+  readonly symptom: string | null;
+}
+export const FAILURE_WORDS: Readonly<Record<CutFailure, FailureWords>> = {
+  outOfFilm: { happened: 'it ran out of film', keeps: true, symptom: null },
+  skew: {
+    happened: 'the film ran askew: nothing on this sheet is where it should be',
+    keeps: false,
+    symptom: 'off-line',
+  },
+  stall: { happened: 'it stood still in the middle', keeps: true, symptom: null },
+  shallow: {
+    happened: 'it did not cut through: nothing on this sheet can be weeded',
+    keeps: false,
+    symptom: 'not-through',
+  },
+  stopped: { happened: 'it was stopped', keeps: true, symptom: null },
 };
 
 const length = (low: number) =>

@@ -11,6 +11,7 @@ const Palette = lazy(() => import('./Palette.tsx'));
 const KeyList = lazy(() => import('./KeyList.tsx'));
 const Learning = lazy(() => import('./Learning.tsx'));
 const TimerStrip = lazy(() => import('../timers/TimerStrip.tsx'));
+const CutWatch = lazy(() => import('../steps/cutter/CutWatch.tsx'));
 
 const Mark = () => (
   <svg viewBox="0 0 56 36" width="52" height="34" aria-hidden className="sg-mark">
@@ -121,6 +122,7 @@ export const Shell = () => {
         <VersionTold />
         <Outlet />
         <Suspense>{mayRun && <TimerStrip />}</Suspense>
+        <Suspense>{mayRun && <CutWatch />}</Suspense>
         <Suspense>{hasEvents && <Learning />}</Suspense>
       </main>
       <Suspense>

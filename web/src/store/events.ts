@@ -56,6 +56,25 @@ export const noteOf = (
   ...(pictures.length ? { pictures: [...pictures] } : {}),
 });
 
+/** What of a sheet the cutter has cut, or what of it was lost since; in words too, for the log. */
+export const sheetCutOf = (
+  id: string,
+  pieceId: string,
+  stepId: string | null,
+  at: string,
+  note: string,
+  cut: NonNullable<Extract<BenchEvent, { kind: 'noted' }>['cut']>,
+): BenchEvent => ({ id, at, pieceId, stepId, kind: 'noted', note, cut });
+
+/** What a test strip held. */
+export const cutTestOf = (
+  at: string,
+  test: Pick<
+    Extract<BenchEvent, { kind: 'cutTested' }>,
+    'productId' | 'canId' | 'settings' | 'strokes' | 'came' | 'note'
+  >,
+): BenchEvent => ({ id: newId(), at, pieceId: null, stepId: null, kind: 'cutTested', ...test });
+
 /**
  * An event of a step that happened now or at a time that was said.
  *

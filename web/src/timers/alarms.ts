@@ -1,4 +1,3 @@
-import type { Alarm } from '@sgraffa/core';
 import type { BenchDatabase } from '../store/db.ts';
 
 const KEPT_MS = 14 * 24 * 3_600_000;
@@ -15,7 +14,7 @@ export class RungAlarms {
    *
    * @returns those that no tab had claimed before: they ring now
    */
-  async claim(alarms: readonly Alarm[], at: string): Promise<readonly Alarm[]> {
+  async claim<One extends { readonly id: string }>(alarms: readonly One[], at: string): Promise<readonly One[]> {
     const { rung } = this.database;
     const open = alarms.filter(({ id }) => !this.known.has(id));
     if (!open.length) return [];

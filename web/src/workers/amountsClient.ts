@@ -64,7 +64,7 @@ export const useAmounts = (): { readonly answer: AmountsAnswer | undefined; read
   }, [bench, artworks, day, planned]);
   // artworks are read apart from the bench: a change of theirs may come later
   const drawn = artworks?.map(({ id, svg }) => `${id} ${svg.length}`).join();
-  const { data, isFetching } = useQuery({
+  const { data, isFetching, isPending } = useQuery({
     queryKey: [
       'amounts',
       bench?.startedAt,
@@ -79,7 +79,8 @@ export const useAmounts = (): { readonly answer: AmountsAnswer | undefined; read
     staleTime: Infinity,
     gcTime: KEPT_FOR_MS,
   });
-  return { answer: data, isReckoning: isFetching };
+  // before the bench is planned nothing is asked yet: that is no answer
+  return { answer: data, isReckoning: isFetching || isPending };
 };
 
 const NO_FILMS: AmountsAnswer['films'][string] = {};

@@ -4,6 +4,8 @@ import {
   blankOf,
   catalogue,
   cutFiles,
+  cutJobFile,
+  cutJobs,
   designOf,
   enlarged,
   examineArtwork,
@@ -21,6 +23,7 @@ import {
   repeated,
   setText,
   templateOf,
+  testStrip,
   writeSvg,
   type Area,
   type Artwork,
@@ -28,6 +31,9 @@ import {
   type CatalogueData,
   type ClearArea,
   type CutFile,
+  type CutJob,
+  type CutJobFile,
+  type CutterBed,
   type CutPlan,
   type DesignToPlace,
   type Font,
@@ -304,6 +310,17 @@ const sizingWorker = {
     const plan = planOrder({ ...order, design: toPlace(design) });
     return plan.ok ? { ok: true, view: viewOf(plan) } : plan;
   },
+  /** What goes to the cutter, sheet by sheet. */
+  jobs: ({ design, ...order }: CutAsked): Outcome<{ jobs: readonly CutJob[] }> =>
+    cutJobs({ ...order, design: toPlace(design) }),
+  jobFile: (
+    { design, ...order }: CutAsked,
+    sheet: string,
+    pieces: readonly number[],
+    bed: CutterBed,
+  ): Outcome<CutJobFile> => cutJobFile({ ...order, design: toPlace(design) }, sheet, pieces, bed),
+  /** A strip to try a film with, as an artwork. */
+  strip: (sizing: CatalogueData['sizing']): string => writeSvg(testStrip({ sizing })),
   files: (
     { design, ...order }: CutAsked,
     name: string,

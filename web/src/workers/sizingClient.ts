@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { proxy, type Remote } from 'comlink';
 import { useCallback, useState } from 'react';
-import { failed, problemSentence, type Area, type Failure } from '@sgraffa/core';
+import { failed, problemSentence, type Area, type CutterBed, type Failure } from '@sgraffa/core';
 import type { SizingWorker } from './sizing.worker.ts';
 import { stoppable, StoppedError } from './stoppable.ts';
 import type { CutAsked, DesignAsked, Looked } from './sizingTypes.ts';
@@ -53,7 +53,8 @@ export const ownFace = (file: string): string => `${OWN}${file}`;
 const isOwnFace = (face: string): boolean => face.startsWith(OWN);
 
 const KEPT_FOR_MS = 5 * 60_000;
-const answered = { staleTime: Infinity, gcTime: KEPT_FOR_MS, retry: false, placeholderData: keepPreviousData } as const;
+const once = { staleTime: Infinity, gcTime: KEPT_FOR_MS, retry: false } as const;
+const answered = { ...once, placeholderData: keepPreviousData } as const;
 
 /** The clear area with every design that has an artwork at its place. */
 export const usePlaced = (area: Area | null, rimZoneMm: number, designs: readonly DesignAsked[], gapMm: number) =>
@@ -119,4 +120,28 @@ export const useCut = (order: CutAsked | null) =>
     queryFn: () => ask((worker) => worker.cut(order!)),
     enabled: order !== null,
     ...answered,
+  });
+
+/** What goes to the cutter for an order, sheet by sheet. */
+export const useCutJobs = (order: CutAsked | null) =>
+  useQuery({
+    queryKey: ['cutJobs', order],
+    queryFn: () => ask((worker) => worker.jobs(order!)),
+    enabled: order !== null,
+    ...answered,
+  });
+
+/** The file of what is missing of a sheet, and the film and bed that it needs. */
+export const useCutJobFile = (
+  order: CutAsked | null,
+  sheet: string | null,
+  pieces: readonly number[],
+  bed: CutterBed | null,
+) =>
+  useQuery({
+    queryKey: ['cutJobFile', order, sheet, pieces, bed],
+    queryFn: () => ask((worker) => worker.jobFile(order!, sheet!, pieces, bed!)),
+    enabled: order !== null && sheet !== null && pieces.length > 0 && bed !== null,
+    // without the last answer meanwhile: the file of another sheet is no file of this one
+    ...once,
   });

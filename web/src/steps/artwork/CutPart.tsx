@@ -7,11 +7,13 @@ import {
   type LengthUnit,
   type Outcome,
   type SheetOn,
+  type Step,
 } from '@sgraffa/core';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { lengthIn } from '../../ui/words.ts';
 import type { CutView } from '../../workers/sizingClient.ts';
+import { CutterPart } from '../cutter/CutterPart.tsx';
 import { PapersPart } from './PapersPart.tsx';
 import type { CutOrdered } from './useCutOrder.ts';
 import type { Sizing } from './useSizing.ts';
@@ -32,6 +34,10 @@ const laidWords = (laid: readonly SheetOn[], unit: LengthUnit): string => {
   for (const on of laid) counts.set(sheetOnWords(on, unit), (counts.get(sheetOnWords(on, unit)) ?? 0) + 1);
   return [...counts].map(([words, count]) => (count > 1 ? `${words}, ${count} times` : words)).join('; ');
 };
+
+/** The step in which a design is cut, where there is one. */
+const cutStepOf = ({ model: { steps }, cutFrom: { operation } }: Sizing): Step | undefined =>
+  operation ? steps.find(({ kind, key }) => kind === 'cut' && key === `${operation.id}.cut`) : undefined;
 
 /** What the sheets come to, in words and in the units of the settings. */
 const CutWords = ({ sizing, view, order }: { sizing: Sizing; view: CutView; order: CutOrdered }) => {
@@ -235,6 +241,9 @@ export const CutPart = ({
       )}
       {view && <CutWords sizing={sizing} view={view} order={ordered} />}
       <PapersPart sizing={sizing} order={view ? order : null} isUnderWay={isUnderWay} />
+      {view && !cutFrom.isByHand && (
+        <CutterPart sizing={sizing} order={order} step={cutStepOf(sizing)} isSettled={!isUnderWay} />
+      )}
     </>
   );
 };

@@ -152,10 +152,11 @@ const askedOf = (
   placement,
 });
 
-export const useSizing = (model: PieceModel): Sizing => {
+/** @param first the design that is open first; the first of the part unless given */
+export const useSizing = (model: PieceModel, first?: string): Sizing => {
   const { part, catalogue } = model;
   const { changeArtwork } = useChanges();
-  const [open, openDesign] = useState(part.designs[0]!.id);
+  const [open, openDesign] = useState(first ?? part.designs[0]!.id);
   const design = part.designs.find(({ id }) => id === open) ?? part.designs[0]!;
   const artworks = useArtworks() ?? NONE;
   const artwork = artworks.find(({ id }) => id === design.artworkId) ?? null;

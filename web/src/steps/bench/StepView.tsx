@@ -1,6 +1,6 @@
 import { Button, Kbd } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link } from 'react-router';
 import {
   COAT_FINDINGS,
@@ -30,6 +30,9 @@ import type { BenchModel, OpenStep } from './useBenchModel.ts';
 import { coatBefore, useStepActions } from './useStepActions.ts';
 import { openCamera, PictureButton } from './PictureButton.tsx';
 import { VoicesPart } from './VoicesPart.tsx';
+
+/** With all of the artwork's lay-out: only where something is cut. */
+const CutAtBench = lazy(() => import('../cutter/CutAtBench.tsx'));
 
 interface Props {
   readonly model: BenchModel;
@@ -210,6 +213,11 @@ export const StepView = (props: Props) => {
         </div>
         <Beside open={open} now={now} />
       </div>
+      {step.kind === 'cut' && step.places.includes('cutter') && (
+        <Suspense>
+          <CutAtBench key={`${piece.id} ${step.id}`} pieceId={piece.id} step={step} />
+        </Suspense>
+      )}
       {isLooking && running.length > 0 && hasDwell && (
         <LooksPart
           label="What do you see?"

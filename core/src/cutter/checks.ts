@@ -95,7 +95,11 @@ const whichCheck = ({ job, productName, isFilmConfirmed }: Given): CutCheck => {
   const words = `${job.colour ? `The ${job.colour} one: ` : ''}${film}`;
   return isFilmConfirmed
     ? { id: 'which', verdict: 'good', words: `${capital(words)}, as you said.` }
-    : { id: 'which', verdict: 'ask', words: `${capital(words)}: is this what lies in it, with the side up that is cut?` };
+    : {
+        id: 'which',
+        verdict: 'ask',
+        words: `${capital(words)}: is this what lies in it, with the side up that is cut?`,
+      };
 };
 
 const mirrorCheck = ({ job, mirror, isMirrorConfirmed }: Given): CutCheck => {

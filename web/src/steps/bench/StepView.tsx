@@ -22,12 +22,12 @@ import { AirPart } from './AirPart.tsx';
 import { acknowledge, acknowledged } from './acknowledged.ts';
 import { CopiesPick } from './CopiesPick.tsx';
 import { FailPart } from './FailPart.tsx';
-import { largeOf } from './largeOf.ts';
+import { largeOf, type Large } from './largeOf.ts';
 import { LooksPart } from './LooksPart.tsx';
 import { sectionOf } from './sectionOf.ts';
 import { useAir } from './useAir.ts';
 import type { BenchModel, OpenStep } from './useBenchModel.ts';
-import { coatBefore, useStepActions } from './useStepActions.ts';
+import { coatBefore, useStepActions, type Actions } from './useStepActions.ts';
 import { openCamera, PictureButton } from './PictureButton.tsx';
 import { VoicesPart } from './VoicesPart.tsx';
 
@@ -114,6 +114,106 @@ const isWriting = (target: EventTarget | null): boolean =>
 const copiesDue = (timers: readonly Timer[], now: number): number[] => {
   const due = timers.filter(({ kind, dueAt }) => (kind === 'look' || kind === 'rinse') && Date.parse(dueAt) <= now);
   return [...new Set(due.flatMap(({ copies }) => copies ?? [0]))];
+};
+
+/** What a look at what lies there, or a fingertip on the coat before, finds. */
+const WhatIsSeen = ({
+  actions,
+  before,
+  looked,
+  isRunning,
+  done,
+}: {
+  actions: Actions;
+  before: Step | undefined;
+  looked: readonly number[];
+  isRunning: boolean;
+  done: () => void;
+}) => {
+  const copies = looked.length ? looked : actions.progress.lying;
+  if (isRunning)
+    return (
+      <LooksPart
+        label="What do you see?"
+        question={`${actions.words(copies, 'What do you see on')}?`}
+        findings={DWELL_FINDINGS}
+        say={(found) => {
+          actions.look(found, copies);
+          done();
+        }}
+      />
+    );
+  return (
+    before && (
+      <LooksPart
+        label="What do you feel?"
+        question={`With a fingertip, “${before.label}” is`}
+        findings={COAT_FINDINGS}
+        say={(found) => {
+          actions.look(found, before.copies ?? [0], before);
+          done();
+        }}
+      />
+    )
+  );
+};
+
+/** The one large action, and the others that the step allows. */
+const Acts = ({
+  open,
+  actions,
+  large,
+  next,
+  check,
+  before,
+  begin,
+  fail,
+}: {
+  open: OpenStep;
+  actions: Actions;
+  large: Large;
+  next: () => void;
+  check: () => void;
+  before: Step | undefined;
+  /** Begins although it should wait; null where that is not offered. */
+  begin: (() => void) | null;
+  fail: () => void;
+}) => {
+  const { step } = open;
+  const { lying, through, done } = actions.progress;
+  const isRunning = lying.length + through.length > 0;
+  const hasDwell = step.clocks.some(({ kind }) => kind === 'dwell');
+  return (
+    <div className="sg-bench-actions">
+      <Button className="sg-bench-large" onClick={large.run}>
+        {large.label} <Kbd>space</Kbd>
+      </Button>
+      {step.gate && isRunning && (
+        <Button variant="outline" size="xl" onClick={() => actions.judge('failed')}>
+          It failed
+        </Button>
+      )}
+      {((hasDwell && lying.length > 0) || before) && (
+        <Button variant="outline" size="xl" onClick={check}>
+          {before ? 'Feel it' : 'Look'} <Kbd>c</Kbd>
+        </Button>
+      )}
+      {!step.gate && (isRunning || done.length > 0) && (
+        <Button variant="outline" size="xl" onClick={fail}>
+          Failed <Kbd>f</Kbd>
+        </Button>
+      )}
+      {begin && (
+        <Button variant="outline" size="xl" onClick={begin}>
+          Begin all the same
+        </Button>
+      )}
+      <PictureButton open={open} />
+      <Button variant="outline" size="xl" onClick={next}>
+        Next <Kbd>n</Kbd>
+      </Button>
+    </div>
+  );
 };
 
 /** The open step as large as it is read from arm's length, with its one large action. */
@@ -218,58 +318,20 @@ export const StepView = (props: Props) => {
           <CutAtBench key={`${piece.id} ${step.id}`} pieceId={piece.id} step={step} />
         </Suspense>
       )}
-      {isLooking && running.length > 0 && hasDwell && (
-        <LooksPart
-          label="What do you see?"
-          question={`${actions.words(looked.length ? looked : progress.lying, 'What do you see on')}?`}
-          findings={DWELL_FINDINGS}
-          say={(found) => {
-            actions.look(found, looked.length ? looked : progress.lying);
+      {isLooking && (
+        <WhatIsSeen
+          {...{ actions, before, looked, isRunning: running.length > 0 && hasDwell }}
+          done={() => {
             setLooking(false);
             setPicked(null);
           }}
         />
       )}
-      {isLooking && before && (
-        <LooksPart
-          label="What do you feel?"
-          question={`With a fingertip, “${before.label}” is`}
-          findings={COAT_FINDINGS}
-          say={(found) => {
-            actions.look(found, before.copies ?? [0], before);
-            setLooking(false);
-          }}
-        />
-      )}
-      <div className="sg-bench-actions">
-        <Button className="sg-bench-large" onClick={large.run}>
-          {large.label} <Kbd>space</Kbd>
-        </Button>
-        {step.gate && running.length > 0 && (
-          <Button variant="outline" size="xl" onClick={() => actions.judge('failed')}>
-            It failed
-          </Button>
-        )}
-        {((hasDwell && progress.lying.length > 0) || before) && (
-          <Button variant="outline" size="xl" onClick={check}>
-            {before ? 'Feel it' : 'Look'} <Kbd>c</Kbd>
-          </Button>
-        )}
-        {!step.gate && (running.length > 0 || progress.done.length > 0) && (
-          <Button variant="outline" size="xl" onClick={() => setFailing(true)}>
-            Failed <Kbd>f</Kbd>
-          </Button>
-        )}
-        {canBeginAnyway && (
-          <Button variant="outline" size="xl" onClick={() => actions.begin(all)}>
-            Begin all the same
-          </Button>
-        )}
-        <PictureButton open={open} />
-        <Button variant="outline" size="xl" onClick={next}>
-          Next <Kbd>n</Kbd>
-        </Button>
-      </div>
+      <Acts
+        {...{ open, actions, large, next, check, before }}
+        begin={canBeginAnyway ? () => actions.begin(all) : null}
+        fail={() => setFailing(true)}
+      />
       <VoicesPart />
       {isFailing && <FailPart open={open} close={() => setFailing(false)} />}
     </article>

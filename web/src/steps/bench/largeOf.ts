@@ -1,6 +1,6 @@
 import type { Progress } from './progress.ts';
 import type { OpenStep } from './useBenchModel.ts';
-import type { useStepActions } from './useStepActions.ts';
+import type { Actions } from './useStepActions.ts';
 
 /** The one large action of a step: what the space bar does. */
 export interface Large {
@@ -11,7 +11,7 @@ export interface Large {
 interface Given {
   readonly open: OpenStep;
   readonly progress: Progress;
-  readonly actions: ReturnType<typeof useStepActions>;
+  readonly actions: Actions;
   /** Copies whose look is due. */
   readonly dueCopies: readonly number[];
   readonly picked: readonly number[] | null;

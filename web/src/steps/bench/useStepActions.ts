@@ -85,3 +85,5 @@ export const useStepActions = (
     words,
   };
 };
+
+export type Actions = ReturnType<typeof useStepActions>;

@@ -11,7 +11,9 @@ import {
   type CutJob,
   type CutterSettings,
   type Figure,
+  type Learnt,
   type Problem,
+  type Product,
   type Step,
   type TestedSettings,
 } from '@sgraffa/core';
@@ -59,6 +61,17 @@ export interface Cutting {
   readonly lose: (pieces: readonly number[]) => void;
 }
 
+/** The thinnest stroke that a film holds: by the tests of this can where there are some. */
+const finestOf = (product: Product | null, can: Can | null, learnt: readonly Learnt[]): Figure | null => {
+  const of = learnt.find(
+    ({ what, productId, canId }) => what === 'cut' && productId === product?.id && canId === (can?.id ?? null),
+  );
+  const held = of?.figures[0]?.value;
+  if (!Array.isArray(held)) return product?.minStroke ?? null;
+  const [low, typical, high] = held;
+  return { low, typical, high, unit: 'mm', basis: 'your-trial' };
+};
+
 /** What is laid out for the cutter, how far it is, and what stands against going on. */
 export const useCutting = (sizing: Sizing, order: CutAsked | null, step: Step | undefined): Cutting => {
   const { model, design, looked, cutFrom } = sizing;
@@ -86,14 +99,6 @@ export const useCutting = (sizing: Sizing, order: CutAsked | null, step: Step | 
   const can = cans.find(({ id }) => id === pickedCan) ?? (cans.length === 1 ? cans[0]! : null);
   const tested = product ? testedSettings(events, product.id, can?.id ?? null) : null;
   const settings = { ...(tested?.settings ?? NO_SETTINGS), ...typed };
-  const ofCan = bench?.learnt.find(
-    (one) => one.what === 'cut' && one.productId === product?.id && one.canId === (can?.id ?? null),
-  );
-  const held = ofCan?.figures[0];
-  const minStroke: Figure | null =
-    held && Array.isArray(held.value)
-      ? { low: held.value[0], typical: held.value[1], high: held.value[2], unit: 'mm', basis: 'your-trial' }
-      : (product?.minStroke ?? null);
   const bed = state && countedBed(state.bed, user.workshop.bed);
   const file = useCutJobFile(order, sheet?.job.sheet ?? null, sheet?.missing ?? NONE, bed).data;
   const isConfirmed = (id: CutCheck['id']) => confirmed.has(`${id} ${sheet?.job.sheet} ${sheet?.missing.length}`);
@@ -109,7 +114,7 @@ export const useCutting = (sizing: Sizing, order: CutAsked | null, step: Step | 
           isMirrorConfirmed: isConfirmed('mirrored'),
           strokeMm: looked.looked?.minStrokeMm ?? null,
           webMm: looked.looked?.minWebMm ?? null,
-          minStroke,
+          minStroke: finestOf(product, can, bench?.learnt ?? []),
           minWeb: product?.minWeb ?? null,
           settings,
           tested,

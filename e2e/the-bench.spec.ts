@@ -47,6 +47,9 @@ const workOn = async (
   throw new Error(`Not reached: ${await said(page)}`);
 };
 
+/** From the moment at which journeys take place to half past one, ten days on: Saturday, by daylight. */
+const NEXT_SATURDAY_MS = 10 * 24 * 3_600_000 + 3.5 * 3_600_000;
+
 test('a piece at the bench from its first step to ready, with a second tab and a reload in the middle', async ({
   page,
   context,
@@ -152,4 +155,51 @@ test('a night with a closed laptop: what came due meanwhile is told once it is o
   // and the step is offered before everything else
   await morning.goto('/bench');
   await expect(heading(morning)).toContainText('Try coating-remover gel');
+});
+
+test('a spray day called off by damp is taken up in the next hours that are fit', async ({ page }) => {
+  const boards = { id: 'demo-boards', name: 'Railing boards' };
+  await page.clock.install({ time: NOW });
+  await page.goto(`/pieces/${boards.id}/plan`);
+  const laid = page.locator('.sg-step').filter({ hasText: 'coat 2 of 2' });
+  await laid.getByRole('button').first().click();
+  await laid.getByRole('button', { name: /^Mark/ }).click();
+  await page.getByRole('button', { name: /done too/ }).click();
+  await expect(page.locator('.sg-step:not(.is-done)').first()).toContainText('aerosol');
+  // Saturday of the week after, by daylight, when it was planned to be sprayed
+  await page.clock.fastForward(NEXT_SATURDAY_MS);
+  await page.goto(`/bench?piece=${boards.id}`);
+  await expect(heading(page)).toContainText('aerosol');
+  const air = page.getByRole('region', { name: 'Air' });
+  const readAir = async (celsius: string, humidity: string) => {
+    await air.getByRole('button', { name: 'Type what you read' }).click();
+    for (const [name, value] of [
+      ['Air', celsius],
+      ['Humidity', humidity],
+    ] as const) {
+      await air.getByRole('textbox', { name, exact: true }).fill(value);
+      await air.getByRole('textbox', { name, exact: true }).press('Enter');
+    }
+    await air.getByRole('button', { name: 'Keep the reading' }).click();
+  };
+  await readAir('14', '97');
+  await expect(air).toContainText('Not now');
+  await expect(air).toContainText(/Fit again/);
+  await read(page);
+  await expect(large(page)).toContainText('Not now: next step');
+  // it is not begun by the large action; another step is offered
+  await large(page).click();
+  await expect(heading(page)).not.toContainText('aerosol');
+  // two hours later the mist has gone
+  await page.clock.fastForward('02:00:00');
+  await page.goto(`/bench?piece=${boards.id}`);
+  await expect(heading(page)).toContainText('aerosol');
+  await readAir('15', '55');
+  await expect(air).toContainText('Go');
+  await press(page, /Begin/);
+  await press(page, /Done/);
+  await expect(page.getByRole('button', { name: /^Undo/ })).toHaveAttribute('title', /aerosol.* done/);
+  await page.goto('/log');
+  const log = page.getByRole('row').filter({ hasText: boards.name });
+  await expect(log.filter({ hasText: 'Sat 5 Dec' }).filter({ hasText: 'done' })).toHaveCount(1);
 });

@@ -77,6 +77,11 @@ describe('go or no-go', () => {
     const slow = { ...aerosol, dry: { ...aerosol.dry, touch: { ...aerosol.dry.touch!, high: 60 } } };
     expect(adviseNow(outdoors, slow, null, series({}, { rainMm: 2 }, {}, {}), NOW)).toMatchObject({ verdict: 'noGo' });
   });
+  test('air that was read as too damp makes this hour unfit, whatever the forecast says of it', () => {
+    const advice = adviseNow(outdoors, aerosol, typed(20, 98), series({}, {}, {}, {}, {}), NOW);
+    expect(advice.verdict).toBe('noGo');
+    expect(Date.parse(advice.next!.from)).toBeGreaterThanOrEqual(Date.parse(NOW) + 3_600_000);
+  });
   test('a typed reading goes before the forecast’s air, not before its rain', () => {
     const cold = series({ temperatureC: -2 }, {}, {}, {});
     expect(adviseNow(outdoors, aerosol, typed(18, 50), cold, NOW).verdict).toBe('go');

@@ -101,7 +101,6 @@ export const adviseNow = (
     return { verdict: why ? 'noGo' : 'go', reasons: [...(why ? [why] : []), dewWords(reading)], next: null };
   }
   const forecast = outdoor && hourAt(outdoor, at);
-  const next = outdoor ? nextFit(product, outdoor, at) : null;
   if (!forecast)
     return {
       verdict: 'look',
@@ -109,7 +108,7 @@ export const adviseNow = (
         'No forecast covers this hour: look at the sky, the wind and the thermometer first.',
         ...(reading?.from === 'typed' ? [dewWords(reading)] : []),
       ],
-      next,
+      next: outdoor && nextFit(product, outdoor, at),
     };
   const hour: ClimateHour =
     reading?.from === 'typed'
@@ -123,10 +122,12 @@ export const adviseNow = (
   const why = whyNotOutdoors(product, hour);
   const coming = why ? null : comingOutdoors(product, outdoor!, at);
   const said = why ? (REASON_WORDS[why] ?? `Outdoors now: ${why}.`) : coming;
+  // air that was read is worse than the forecast: this hour is not fit, whatever that says of it
+  const from = why && !whyNotOutdoors(product, forecast) ? at + MS_PER_HOUR : at;
   return {
     verdict: said ? 'noGo' : 'go',
     reasons: [...(said ? [said] : []), dewWords(hour)],
-    next: said ? next : null,
+    next: said ? nextFit(product, outdoor!, from) : null,
   };
 };
 

@@ -3,6 +3,7 @@ import { adviseNow, hangsOnAir, type Advice, type BenchEvent, type Reading } fro
 import { useForecast } from '../../store/forecast.ts';
 import type { OpenStep } from './useBenchModel.ts';
 
+const MINUTE_MS = 60_000;
 /** So long a typed reading is taken for the air of now. */
 const READING_LASTS_MS = 3 * 3_600_000;
 
@@ -13,7 +14,8 @@ export const typedReading = (events: readonly BenchEvent[], now: number): Readin
   for (const event of events) {
     if (event.kind !== 'measured' || event.temperatureC === null || event.relativeHumidity === null) continue;
     const read = Date.parse(event.at);
-    if (read < at || read > now || read < now - READING_LASTS_MS) continue;
+    // the page looks at the clock by the minute: what was read just now is no reading to come
+    if (read < at || read > now + MINUTE_MS || read < now - READING_LASTS_MS) continue;
     at = read;
     newest = {
       temperatureC: event.temperatureC,
@@ -24,8 +26,6 @@ export const typedReading = (events: readonly BenchEvent[], now: number): Readin
   }
   return newest;
 };
-
-const MINUTE_MS = 60_000;
 
 /** Go or no-go for the open step; null where it does not hang on the air. */
 export const useAir = (

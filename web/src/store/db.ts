@@ -46,6 +46,18 @@ export interface UndoRow {
   readonly differences: readonly RecordChange[];
 }
 
+/** A plan as it was found, with what it was found from. */
+export interface KeptPlan {
+  readonly id: 'week';
+  /** The start and the revision of the bench; another is another bench. */
+  readonly startedAt: string | null;
+  readonly revision: number;
+  /** The build of the application that made it: another may make another. */
+  readonly build: string;
+  readonly at: string;
+  readonly answer: unknown;
+}
+
 /** Tables and their versions, on one page. */
 export class BenchDatabase extends Dexie {
   pieces!: Table<Kept<Piece>, string>;
@@ -68,6 +80,8 @@ export class BenchDatabase extends Dexie {
   rung!: Table<{ id: string; at: string }, string>;
   /** Pictures, beside the document: events name them. */
   pictures!: Table<Picture, string>;
+  /** The last plan that was found, for the first picture of a page: it follows from the rest and is made anew at once. */
+  plans!: Table<KeptPlan, string>;
   /** Facts about the store itself: `started` once the first start is through, `exportedAt`, the last `revision` that was given. */
   facts!: Table<{ id: string; value: string }, string>;
 
@@ -153,7 +167,7 @@ export class BenchDatabase extends Dexie {
       });
     // 8: marks are events of several kinds; alarms that rang on this device; pictures beside the document
     this.version(8)
-      .stores({ rung: 'id', pictures: 'id' })
+      .stores({ rung: 'id', pictures: 'id', plans: 'id' })
       .upgrade(async (upgrade) => {
         await upgrade
           .table('events')

@@ -24,7 +24,7 @@ import {
   type Workspace,
   stepOfEvent,
 } from '@sgraffa/core';
-import { BenchDatabase, type Kept } from './db.ts';
+import { BenchDatabase, type Kept, type KeptPlan } from './db.ts';
 import { changedElsewhere, Keeper, REVISION, type Undone } from './keeper.ts';
 import { RowReader, standing, type BadRecord } from './rows.ts';
 
@@ -507,6 +507,15 @@ export class WorkspaceStore {
 
   async lastForecast(station: string): Promise<string | null> {
     return (await this.database.forecasts.get(station))?.value ?? null;
+  }
+
+  /** Keeps the plan that was found last; no part of the workspace. */
+  async keepPlan(plan: Omit<KeptPlan, 'id'>): Promise<void> {
+    await this.database.plans.put({ ...plan, id: 'week' });
+  }
+
+  async lastPlan(): Promise<KeptPlan | null> {
+    return (await this.database.plans.get('week')) ?? null;
   }
 
   get nextUndo(): string | null {

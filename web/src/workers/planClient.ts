@@ -2,6 +2,8 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { Chance, Help, Outcome, Trial, WeekPlan } from '@sgraffa/core';
 import { ownOf, useBench, useNow } from '../store/bench.ts';
+import { store } from '../store/start.ts';
+import type { Bench } from '../store/workspaceStore.ts';
 import { useForecast } from '../store/forecast.ts';
 import { whenQuiet } from '../ui/quiet.ts';
 import type { PlanWorker } from './plan.worker.ts';
@@ -93,19 +95,49 @@ export interface PlannedWeek {
   readonly again: () => void;
 }
 
+/** So long a plan that was kept is good for a first picture. */
+const KEPT_PLAN_MS = 24 * 3_600_000;
+/** Names this build: it holds the hashed name of the worker that plans. */
+const BUILD = import.meta.url;
+
+/** The plan of this very bench that an earlier page found; shown until this one has found its own. */
+const useKeptPlan = (bench: Bench | undefined): Planned | undefined => {
+  const kept = useQuery({
+    queryKey: ['kept plan'],
+    queryFn: () => store.lastPlan().catch(() => null),
+    staleTime: Infinity,
+    gcTime: Infinity,
+    networkMode: 'always',
+  }).data;
+  const now = Date.parse(useNow());
+  if (!kept || !bench || kept.build !== BUILD) return undefined;
+  const isOfIt = kept.startedAt === bench.startedAt && kept.revision === bench.revision;
+  const age = now - Date.parse(kept.at);
+  return isOfIt && age > -QUARTER_MS && age < KEPT_PLAN_MS ? (kept.answer as Planned) : undefined;
+};
+
 /** The bench as it is planned: a first plan at once, then the best that was found within the budget. */
 export const usePlannedWeek = (): PlannedWeek => {
   const asked = usePlanInput();
+  const bench = useBench();
+  const kept = useKeptPlan(bench);
+  const plan = async (isBetter: boolean): Promise<Planned> => {
+    const answer = await ask((worker) => worker.plan(asked!.input, isBetter));
+    const { startedAt, revision } = bench!;
+    // what cannot be kept is planned again by the next page
+    void store.keepPlan({ startedAt, revision, build: BUILD, at: asked!.input.now, answer }).catch(() => undefined);
+    return answer;
+  };
   const first = useQuery({
     queryKey: ['week', asked?.key, 'first'],
-    queryFn: async (): Promise<Planned> => ask((worker) => worker.plan(asked!.input, false)),
+    queryFn: () => plan(false),
     enabled: asked !== null,
-    placeholderData: keepPreviousData,
+    placeholderData: (previous: Planned | undefined) => previous ?? kept,
     ...answered,
   });
   const better = useQuery({
     queryKey: ['week', asked?.key, 'better'],
-    queryFn: async (): Promise<Planned> => ask((worker) => worker.plan(asked!.input, true)),
+    queryFn: () => plan(true),
     enabled: asked !== null && first.data !== undefined && !first.isPlaceholderData,
     ...answered,
   });

@@ -240,6 +240,17 @@ const classOf = (
 /** What was done was done: facts wait for nothing, neither for each other nor for what is still to come. */
 const binds = ({ done }: BenchProblem, { to }: { readonly to: string }): boolean => !(to in done);
 
+/** Classes by the calendars that they are of: problems that differ only in what is asked between their steps share them. */
+const made = new WeakMap<BenchProblem['calendars'], Map<string, Map<string, StepClass>>>();
+const classesOn = ({ calendars, horizon, grid, fetchCalendar }: BenchProblem): Map<string, StepClass> => {
+  const all = made.get(calendars) ?? new Map<string, Map<string, StepClass>>();
+  made.set(calendars, all);
+  const key = `${horizon} ${grid} ${fetchCalendar ?? ''}`;
+  const own = all.get(key) ?? new Map<string, StepClass>();
+  all.set(key, own);
+  return own;
+};
+
 /** Tables and constraints of a problem, ready to be propagated. */
 export const modelOf = (problem: BenchProblem, without: Windows = []): Model => {
   const { steps } = problem;
@@ -253,17 +264,19 @@ export const modelOf = (problem: BenchProblem, without: Windows = []): Model => 
       sittings.filter(([from]) => !without.some(([closed]) => closed === from)),
     );
   const fetch = problem.fetchCalendar ? calendars.get(problem.fetchCalendar)! : null;
-  const rows = byPoint(() => new Int32Array(Math.floor(problem.horizon / problem.grid) + 1));
-  const shared = new Map<string, StepClass>();
+  let rows: Rows | undefined;
+  // without closed sittings the classes are those of every problem on the same calendars
+  const shared = without.length ? new Map<string, StepClass>() : classesOn(problem);
   const classes = steps.map((step) => {
     const isFact = step.id in problem.done;
     const fixed = problem.done[step.id] ?? problem.pins[step.id];
     const key = JSON.stringify([step.duration, step.inside, step.dry, step.splittable ?? false, fixed ?? null, isFact]);
     const known = shared.get(key);
     if (known) return known;
-    const made = classOf(step, open, fetch, problem, fixed, isFact, rows);
-    shared.set(key, made);
-    return made;
+    rows ??= byPoint(() => new Int32Array(Math.floor(problem.horizon / problem.grid) + 1));
+    const own = classOf(step, open, fetch, problem, fixed, isFact, rows);
+    shared.set(key, own);
+    return own;
   });
   const index = new Map(steps.map(({ id }, at) => [id, at]));
   const resources = Object.keys(problem.resources);

@@ -43,6 +43,9 @@ const USUAL_BUDGET = 300;
 /** A budget that asks for any good plan at once. */
 export const FIRST_LOOK = 1;
 const MOST_LARGE_ITERATIONS = 60;
+/** A first look at a larger bench shakes its plan less often: what somebody waits for comes soon, the better one follows. */
+const FULL_SHAKES_UP_TO = 120;
+const shakesFor = (steps: number): number => Math.ceil(20 * Math.min(1, FULL_SHAKES_UP_TO / steps) ** 2);
 /** From so many steps on, a first look takes the first plan there is. */
 const MANY_STEPS = 400;
 
@@ -217,8 +220,12 @@ export const planBench = (
   if (plain) return failed(plain);
   // the tree orders steps against each other, not against hands that are away
   const isSmall = model.steps.length <= SMALL && model.busy.every((stretches) => stretches.length === 0);
-  const iterations = isSmall ? 20 : Math.max(20, Math.min(budget, MOST_LARGE_ITERATIONS));
   const isFirstLook = budget <= FIRST_LOOK;
+  const iterations = isSmall
+    ? 20
+    : isFirstLook
+      ? shakesFor(model.steps.length)
+      : Math.max(20, Math.min(budget, MOST_LARGE_ITERATIONS));
   const improver = new Improver(model, direction, seed);
   improver.first(isFirstLook && model.steps.length > MANY_STEPS);
   if (!(isFirstLook && model.steps.length > MANY_STEPS && improver.best)) improver.shake(iterations);

@@ -5,6 +5,8 @@ import { picturesOf, takePictures } from './pictures.ts';
 import { database, store } from './start.ts';
 
 const ALONG = 'along';
+/** Under which pages ask for it. */
+export const ALONG_KEY = [ALONG] as const;
 
 /** Where this bench parted from the one that it was taken from; null where it was not. */
 export const readAlong = async (): Promise<Along | null> => {

@@ -13,6 +13,7 @@ import {
 import { useBench, useChanges, useNow } from '../../store/bench.ts';
 import { store, whenLaidOut } from '../../store/start.ts';
 import {
+  ALONG_KEY,
   beginningNow,
   readAlong,
   takeFilePictures,
@@ -130,7 +131,7 @@ export const AlongPart = () => {
   const [brought, setBrought] = useState<Brought | null>(null);
   const [choices, setChoices] = useState<Choices>({});
   const [problems, setProblems] = useState<readonly Problem[]>([]);
-  const along = useQuery({ queryKey: ['along', bench?.revision], queryFn: readAlong });
+  const along = useQuery({ queryKey: ALONG_KEY, queryFn: readAlong });
   const { data: beginning } = along;
   const hand = async (file: Along | null, name: string) => {
     setProblems([]);

@@ -1,11 +1,11 @@
 import { Button, FileButton } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { MAX_LENGTH, problemSentence, type Problem } from '@sgraffa/core';
 import { useBench, useChanges, useNow } from '../../store/bench.ts';
 import { store, whenLaidOut } from '../../store/start.ts';
-import { noteAlong, takeFilePictures, wholeFile } from '../../store/wholeFile.ts';
+import { ALONG_KEY, noteAlong, takeFilePictures, wholeFile } from '../../store/wholeFile.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import { download } from '../../ui/download.ts';
 import type { ReadFile } from '../../workers/file.worker.ts';
@@ -70,6 +70,7 @@ const ToldPart = ({ told, takeRest }: { told: Told; takeRest: () => void }) => (
 /** Export, import and the demo: the whole bench as one file. */
 export const FilePart = () => {
   const { replace, layOutDemo, removeDemo } = useChanges();
+  const client = useQueryClient();
   const bench = useBench();
   const now = useNow();
   const [told, setTold] = useState<Told | null>(null);
@@ -93,6 +94,7 @@ export const FilePart = () => {
     if (!(await replace(workspace, `importing ${fileName}`))) return;
     // a file that was taken along is brought back from here
     await noteAlong(along);
+    await client.invalidateQueries({ queryKey: ALONG_KEY });
     notifications.show({ message: `Imported ${workspace.pieces.length} pieces. Undo brings back what was there.` });
   };
   const importFile = async (file: File | null) => {

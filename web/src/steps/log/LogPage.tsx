@@ -1,13 +1,13 @@
 import { Button, Select, Table } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { formatDuration, logOf, logTable, saidAndDone, type LogRow } from '@sgraffa/core';
+import { formatDuration, logOf, logTable, type LogRow } from '@sgraffa/core';
 import { useBench, useCatalogue, useNow } from '../../store/bench.ts';
 import { usePicture } from '../../store/pictures.ts';
 import { dayAndTime } from '../../ui/dates.ts';
 import { download } from '../../ui/download.ts';
+import { useSaidAndDone } from '../../ui/useSaidAndDone.ts';
 import { capitalised } from '../../ui/words.ts';
-import { usePlannedWeek } from '../../workers/planClient.ts';
 import './log.css';
 
 /** So many lines are shown at once; more are asked for. */
@@ -27,26 +27,15 @@ const Picture = ({ id }: { id: string }) => {
 /** What was said when pieces were begun, against what came. */
 const ForecastPart = ({ now, zone }: { now: string; zone: string }) => {
   const bench = useBench();
-  const { answer } = usePlannedWeek();
-  if (!bench || !answer?.ok) return null;
-  const finished = new Map(
-    Object.entries(answer.week.plans).flatMap(([id, { steps, endsAt }]) =>
-      endsAt !== null && steps.length > 0 && steps.every(({ isDone }) => isDone) ? [[id, endsAt] as const] : [],
-    ),
-  );
-  const said = saidAndDone(bench.events, finished);
-  if (!said.length) return null;
-  const share = Math.round((said.reduce((sum, one) => sum + one.share, 0) / said.length) * 100);
-  const came = said.filter(({ cameTrue }) => cameTrue).length;
+  const told = useSaidAndDone();
+  if (!bench || !told) return null;
   const names = new Map(bench.pieces.map(({ id, value }) => [id, value.name]));
   return (
     <section aria-label="What was said and what came">
       <h2 className="sg-rule">Said and done</h2>
-      <p>
-        Your {share} % came true {came} of {said.length} {said.length === 1 ? 'time' : 'times'}.
-      </p>
+      <p>{told.words}</p>
       <ul>
-        {said.map(({ pieceId, readyBy, finishedAt, cameTrue }) => (
+        {told.said.map(({ pieceId, readyBy, finishedAt, cameTrue }) => (
           <li key={pieceId}>
             {names.get(pieceId)}: said by {dayAndTime(readyBy, zone, now)}, done {dayAndTime(finishedAt, zone, now)}
             {cameTrue ? '' : ', later than said'}

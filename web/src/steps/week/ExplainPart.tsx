@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { chanceBy, formatDuration, problemSentence, readyWith, sayWhen, type LimitingStep } from '@sgraffa/core';
 import { dayAndTime } from '../../ui/dates.ts';
+import { useSaidAndDone } from '../../ui/useSaidAndDone.ts';
 import { useChance, useHelps, useSafeStart } from '../../workers/planClient.ts';
 import type { WeekModel, WeekState } from './useWeekModel.ts';
 
@@ -20,6 +21,7 @@ export const ExplainPart = ({ state, model }: { state: WeekState; model: WeekMod
   const helps = useHelps(state.asked, week, wantsHelp);
   const safe = useSafeStart(state.asked, wantsStart);
   const chance = useChance(state.asked, week);
+  const told = useSaidAndDone();
   const chain = week.limits.filter(({ end }) => end > now);
   const [folded, shown] = [chain.slice(0, -SHOWN_LINKS), chain.slice(-SHOWN_LINKS)];
   const link = ({ pieceId, piece, stepId, step, start, waitedFor }: LimitingStep) => (
@@ -77,6 +79,7 @@ export const ExplainPart = ({ state, model }: { state: WeekState; model: WeekMod
           ? `From ${chance.data.samples} tries of this plan: drying anywhere in its range, work shorter or longer, the forecast off by what forecasts are off by.`
           : 'Being tried…'}
       </p>
+      {told && <p className="sg-quiet">{told.words}</p>}
       {chance.data && (
         <Table className="sg-sure">
           <Table.Thead>

@@ -25,6 +25,10 @@ const tooFine = (what: string, found: number | null, figure: Figure | undefined)
       }
     : null;
 
+/** Whether the islands of a stencil of it are placed one by one: nothing holds them until they lie. */
+export const islandsLieLoose = ({ tack = 'none' }: Product): boolean =>
+  !(TACKS as readonly string[]).includes(tack) || tack === 'none';
+
 /**
  * The materials that a stencil or a decal of an artwork can be cut from, and those that it is too fine for.
  *
@@ -39,9 +43,8 @@ export const suitsOf = (facts: Facts, as: 'stencil' | 'decal', catalogue: Pick<C
         tooFine('strokes', facts.minStrokeMm, product.minStroke),
         tooFine('webs', facts.minWebMm, product.minWeb),
       ].filter((one) => one !== null);
-      const isSticky = (TACKS as readonly string[]).includes(product.tack ?? 'none') && product.tack !== 'none';
       const loose =
-        as === 'stencil' && facts.islandCount > 0 && !isSticky
+        as === 'stencil' && facts.islandCount > 0 && islandsLieLoose(product)
           ? [
               `${facts.islandCount} island${facts.islandCount === 1 ? '' : 's'} would be placed one by one: add bridges, or use a placement map`,
             ]

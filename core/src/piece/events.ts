@@ -97,7 +97,26 @@ const sheetCut = z.strictObject({
     .max(5000, 'at most 5000 pieces'),
   isLost: z.boolean(),
 });
-const noted = z.strictObject({ ...loose, ...said, kind: z.literal('noted'), cut: sheetCut.optional() });
+/** Which loose islands of a stencil lie in their places, by the numbers of the placement map. */
+const islandsPlaced = z.strictObject({
+  designId: idSchema,
+  /** On which copy of the batch; 0: the piece is one. */
+  copy: z.number().int().min(0, '0 to 1000').max(1000, '0 to 1000'),
+  islands: z
+    .array(z.number().int('a whole number').min(1, '1 to 5000').max(5000, '1 to 5000'))
+    .max(5000, 'at most 5000 islands'),
+  /** Whether they were taken up again. */
+  isTaken: z.boolean(),
+});
+const noted = z.strictObject({
+  ...loose,
+  ...said,
+  kind: z.literal('noted'),
+  cut: sheetCut.optional(),
+  placed: islandsPlaced.optional(),
+  /** The product of which a fresh sheet was taken: its uses are counted from there. */
+  fresh: z.string().min(1).max(80).optional(),
+});
 const measured = z.strictObject({
   ...loose,
   kind: z.literal('measured'),

@@ -47,3 +47,4 @@ export { copiesWords, stepsNow, type StepsNow } from './lots.ts';
 export { alarmsDue, clockFigure, timersOf, type Alarm, type TimedPiece, type Timer, type TimerKind } from './timers.ts';
 export { leavesHandsFree, offeredStep, sessionOf, type SessionStep } from './session.ts';
 export { adviseNow, hangsOnAir, type Advice, type Reading } from './adviseNow.ts';
+export { islandsPlaced, looseIslandsOf, reusedIn, usesOfSheet, type LooseIslands } from './benchCounts.ts';

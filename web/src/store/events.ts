@@ -66,6 +66,16 @@ export const sheetCutOf = (
   cut: NonNullable<Extract<BenchEvent, { kind: 'noted' }>['cut']>,
 ): BenchEvent => ({ id, at, pieceId, stepId, kind: 'noted', note, cut });
 
+type Noted = Extract<BenchEvent, { kind: 'noted' }>;
+/** What was counted at a step: islands that lie in their places, or a fresh sheet of something. */
+export const countOf = (
+  pieceId: string,
+  step: Step,
+  at: string,
+  note: string,
+  counted: Pick<Noted, 'placed'> | Pick<Noted, 'fresh'>,
+): BenchEvent => ({ id: newId(), at, pieceId, stepId: step.id, kind: 'noted', note, ...counted });
+
 /** What a test strip held. */
 export const cutTestOf = (
   at: string,

@@ -21,6 +21,7 @@ import { useAmountsOf } from '../../workers/amountsClient.ts';
 import { AirPart } from './AirPart.tsx';
 import { acknowledge, acknowledged } from './acknowledged.ts';
 import { CopiesPick } from './CopiesPick.tsx';
+import { CountsPart } from './CountsPart.tsx';
 import { FailPart } from './FailPart.tsx';
 import { largeOf, type Large } from './largeOf.ts';
 import { LooksPart } from './LooksPart.tsx';
@@ -300,6 +301,7 @@ export const StepView = (props: Props) => {
               onChange={(copies) => setPicked(copies.length ? copies : null)}
             />
           )}
+          <CountsPart open={open} events={model.events} copies={running.length ? running : all} />
           {progress.done.length > 0 && <p className="sg-quiet">{actions.words(progress.done, 'Done')}.</p>}
           {uses.length > 0 && (
             <TakenPart

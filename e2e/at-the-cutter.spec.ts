@@ -112,6 +112,10 @@ test('a test strip of a roll: what held is its finest stroke from then on, with 
   await cutter(page).getByRole('button', { name: 'Keep the test' }).click();
   await expect(check(page, /4 mm holds \(your own trial\)/)).toContainText('Careful');
   await expect(check(page, /As your last test held/)).toContainText('Good');
+  // wherever the finest stroke counts
+  await expect(page.locator('.sg-figures > div').filter({ hasText: 'Thinnest stroke' })).toContainText(
+    'adhesive stencil film needs 4 mm',
+  );
   await page.goto('/log');
   await expect(page.getByRole('row').filter({ hasText: 'cut tested' })).toContainText('held 4 mm');
 });

@@ -13,7 +13,8 @@ const DAY = '2026-11-25T09:00:00Z';
 const ready = async (page) => {
   await page.waitForLoadState('networkidle');
   await page.locator('[aria-busy="true"]').waitFor({ state: 'detached' });
-  await page.getByText('being dated').first().waitFor({ state: 'detached', timeout: 60_000 });
+  for (const words of ['being dated', 'being reckoned'])
+    await page.getByText(words).first().waitFor({ state: 'detached', timeout: 60_000 });
   await page.evaluate(() => document.fonts.ready);
 };
 const slideTo = async (page, moments) => {
@@ -58,7 +59,50 @@ const filled = async (page, label, value) => {
   await field.press('Enter');
 };
 
-/** Name of the picture → address, and what is done there first. */
+/** Film lies in the cutter, and what is looked at before it starts stands there. */
+const atTheCutter = async (page) => {
+  await lookedOver(page);
+  await page.getByRole('button', { name: 'The film is in' }).click();
+  await page.locator('.sg-cutter-checks').evaluate((list) => list.scrollIntoView({ block: 'center' }));
+};
+
+const large = (page) => page.locator('.sg-bench-large');
+/** Minutes go by: the clock of the page is moved. */
+const later = (page, minutes) => page.clock.setFixedTime(new Date(Date.parse(DAY) + minutes * 60_000));
+/** Begins the try on a spot, once its cautions have been read. */
+const inGel = async (page) => {
+  await large(page).waitFor();
+  await large(page).click();
+  await page.waitForTimeout(500);
+  await large(page).click();
+  await page.locator('.sg-bench-timer').first().waitFor();
+};
+/** A patch that was looked at twice. */
+const patchesLooked = async (page) => {
+  await inGel(page);
+  for (const [minutes, found] of [
+    [12, 'Not yet'],
+    [25, 'Partly'],
+  ]) {
+    await later(page, minutes);
+    await page.reload();
+    await large(page).waitFor();
+    const slept = page.getByRole('button', { name: 'It slept: count that time' });
+    if (await slept.count()) await slept.click();
+    await page.keyboard.press('c');
+    await page.getByRole('button', { name: found, exact: true }).click();
+    await page.waitForTimeout(1000);
+  }
+  await page.goto('/patches');
+  await page.getByText('Being looked through').waitFor({ state: 'detached', timeout: 60_000 });
+  await page
+    .locator('canvas')
+    .first()
+    .waitFor({ timeout: 20_000 })
+    .catch(() => undefined);
+};
+
+/** Name of the picture → address, what is done there first, and the size of the window where it is another. */
 const VIEWS = {
   pieces: ['/pieces'],
   'new-piece': [
@@ -71,39 +115,6 @@ const VIEWS = {
   ],
   shelf: ['/shelf'],
   amounts: ['/pieces/demo-signs/amounts', reckoned],
-  'amounts-labels': [
-    '/pieces/demo-drawers/surface',
-    async (page) => {
-      await page.getByRole('combobox', { name: 'Made of', exact: true }).click();
-      await page.getByRole('option', { name: 'porcelain enamel', exact: true }).click();
-      await page.locator('.sg-sentence').getByText('3 offcuts').waitFor({ timeout: 60_000 });
-      await page.keyboard.press('Escape');
-      await page.goto('/pieces/demo-drawers/amounts');
-      await reckoned(page);
-    },
-  ],
-  'amounts-flasks': [
-    '/pieces/demo-flasks/artwork',
-    async (page) => {
-      await filled(page, 'Across the top rim', '62');
-      await filled(page, 'Across the foot', '74');
-      await filled(page, 'or upright', '190');
-      await page.getByText('laid flat').waitFor();
-      await page.goto('/pieces/demo-flasks/surface');
-      await filled(page, 'How many alike', '2');
-      await page.getByText('2 alike').waitFor();
-      await page.goto('/pieces/demo-flasks/match');
-      await page.getByRole('button', { name: 'Use a turner and warm the workshop to 21 °C' }).click();
-      const flood = page.locator('.sg-candidate').filter({ hasText: 'under two-part flood epoxy' }).first();
-      await flood.getByRole('button').first().click();
-      await page.locator('.sg-sentence').getByText('under two-part flood epoxy').waitFor();
-      await page.goto('/pieces/demo-flasks/amounts');
-      await page.locator('.sg-cup').first().waitFor({ timeout: 60_000 });
-      await page
-        .getByRole('region', { name: 'two-part flood epoxy' })
-        .evaluate((part) => part.scrollIntoView({ block: 'end' }));
-    },
-  ],
   'amounts-price': [
     '/pieces/demo-plaques/artwork',
     async (page) => {
@@ -124,10 +135,6 @@ const VIEWS = {
   surface: ['/pieces/demo-signs/surface'],
   match: ['/pieces/demo-signs/match'],
   'match-refused': ['/pieces/demo-drawers/match'],
-  'match-ways-out': [
-    '/pieces/demo-chimneys/match',
-    (page) => page.getByRole('heading', { name: 'Would work if…' }).scrollIntoViewIfNeeded(),
-  ],
   'artwork-sign': [
     '/pieces/demo-signs/artwork',
     async (page) => {
@@ -136,7 +143,7 @@ const VIEWS = {
       await toHeading(page, 'To the cutter', -40);
     },
   ],
-  'artwork-cone': ['/pieces/demo-chimneys/artwork', lookedOver],
+  cutter: ['/pieces/demo-signs/artwork', atTheCutter],
   plan: ['/pieces/demo-signs/plan', (page) => slideTo(page, 10)],
   week: [
     '/week',
@@ -145,6 +152,9 @@ const VIEWS = {
       await page.getByRole('button', { name: 'Narrower hours' }).click();
     },
   ],
+  bench: ['/bench?piece=demo-tins', inGel],
+  'bench-tablet': ['/bench?piece=demo-tins', inGel, { width: 820, height: 1180 }],
+  patches: ['/bench?piece=demo-tins', patchesLooked],
   care: ['/pieces/demo-signs/care'],
   handbook: [
     '/handbook',
@@ -173,10 +183,10 @@ const browser = await chromium.launch({
 const folder = path.join(root, 'docs/screenshots');
 mkdirSync(folder, { recursive: true });
 try {
-  for (const [name, [view, before]] of Object.entries(VIEWS)) {
+  for (const [name, [view, before, viewport = { width: 1280, height: 800 }]] of Object.entries(VIEWS)) {
     if (wanted.length && !wanted.includes(name)) continue;
     const page = await browser.newPage({
-      viewport: { width: 1280, height: 800 },
+      viewport,
       timezoneId: 'Europe/Berlin',
       locale: 'en-GB',
       baseURL: address,

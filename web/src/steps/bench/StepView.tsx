@@ -94,14 +94,16 @@ const Beside = ({ open, now }: { open: OpenStep; now: number }) => {
   return (
     <aside className="sg-bench-section" aria-label="Section of the piece">
       {section && <Section model={section.model} lit={section.lit} onPick={() => undefined} />}
-      {open.timers.slice(0, MOST_TIMERS).map((timer) => {
-        const said = saidOf(timer, now);
-        return (
-          <p key={`${timer.id} ${timer.copies?.join() ?? ''}`} className="sg-bench-timer">
-            <b>{said.count}</b> {said.word} · {timer.label}
-          </p>
-        );
-      })}
+      <div className="sg-bench-timers">
+        {open.timers.slice(0, MOST_TIMERS).map((timer) => {
+          const said = saidOf(timer, now);
+          return (
+            <p key={`${timer.id} ${timer.copies?.join() ?? ''}`} className="sg-bench-timer">
+              <b>{said.count}</b> {said.word} · {timer.label}
+            </p>
+          );
+        })}
+      </div>
     </aside>
   );
 };

@@ -1,6 +1,6 @@
 import { UnstyledButton } from '@mantine/core';
 import { IconBell, IconBellOff } from '@tabler/icons-react';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { isSilent, setSilent, voicesNow, wakeSound } from '../../timers/ring.ts';
 
 const SOUND_WORDS = {
@@ -20,6 +20,21 @@ const NOTICE_WORDS = {
 export const VoicesPart = () => {
   const [voices, setVoices] = useState(voicesNow);
   const again = () => setVoices(voicesNow());
+  // any press or key on the page may wake the sound: what is said of it follows, a moment later
+  useEffect(() => {
+    let soon: number | undefined;
+    const later = () => {
+      clearTimeout(soon);
+      soon = window.setTimeout(() => setVoices(voicesNow()), 200);
+    };
+    window.addEventListener('pointerup', later);
+    window.addEventListener('keyup', later);
+    return () => {
+      clearTimeout(soon);
+      window.removeEventListener('pointerup', later);
+      window.removeEventListener('keyup', later);
+    };
+  }, []);
   return (
     <p className="sg-bench-voices">
       <UnstyledButton
@@ -27,8 +42,7 @@ export const VoicesPart = () => {
         onClick={() => {
           setSilent(!isSilent());
           wakeSound();
-          // the sound may start a moment later
-          setTimeout(again, 200);
+          again();
         }}
       >
         {voices.sound === 'silent' ? <IconBellOff size={20} aria-hidden /> : <IconBell size={20} aria-hidden />}

@@ -90,7 +90,7 @@ const Ladder = ({ group }: { group: PatchGroup }) => {
       ],
       xAxis: [
         { ...axis, gridIndex: 0, axisLabel: { show: false } },
-        { ...axis, gridIndex: 1, name: 'min', nameTextStyle: text },
+        { ...axis, gridIndex: 1, name: 'minutes', nameLocation: 'middle', nameGap: 24, nameTextStyle: text },
       ],
       yAxis: [
         {

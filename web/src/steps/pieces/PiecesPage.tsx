@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { ActionIcon, Button } from '@mantine/core';
 import { IconTrash } from '@tabler/icons-react';
 import { Link } from 'react-router';
-import type { Catalogue, Condition, Piece, Plan, Settings, StackVerdict } from '@sgraffa/core';
+import type { AmountLine, Catalogue, Condition, Piece, Plan, Settings, StackVerdict } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import type { Bench } from '../../store/workspaceStore.ts';
 import { Section } from '../../ui/section/Section.tsx';
@@ -10,6 +10,7 @@ import { sectionModel } from '../../ui/section/sectionModel.ts';
 import { useIsQuiet } from '../../ui/quiet.ts';
 import { sentenceOf } from '../../ui/sentence.ts';
 import { limitsOf } from '../../ui/workedOut.ts';
+import { useAmounts } from '../../workers/amountsClient.ts';
 import { briefOf, judgingOf, useJudged, type Judging } from '../../workers/matchClient.ts';
 import { usePlannedWeek } from '../../workers/planClient.ts';
 import { BadRows } from './BadRows.tsx';
@@ -21,6 +22,7 @@ const shortSentence = (
   plan: Plan | null,
   verdict: StackVerdict | null,
   onlyIf: readonly Condition[],
+  amounts: readonly AmountLine[] | undefined,
   isPlanning: boolean,
   settings: Settings,
   now: string,
@@ -36,6 +38,7 @@ const shortSentence = (
     isRefused: false,
     verdict,
     onlyIf,
+    amounts,
     plan,
     isPlanning,
     limits,
@@ -49,6 +52,7 @@ const Row = ({
   piece,
   plan,
   verdict,
+  amounts,
   isPlanning,
   judging,
   bench,
@@ -57,6 +61,7 @@ const Row = ({
   piece: Piece;
   plan: Plan | null;
   verdict: StackVerdict | null;
+  amounts: readonly AmountLine[] | undefined;
   isPlanning: boolean;
   judging: Judging;
   bench: Bench;
@@ -80,7 +85,8 @@ const Row = ({
           <strong>{piece.name}</strong>
           {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
           <span className="sg-short">
-            {isQuiet && shortSentence(piece, plan, verdict, onlyIf, isPlanning, bench.settings.value, now, all)}
+            {isQuiet &&
+              shortSentence(piece, plan, verdict, onlyIf, amounts, isPlanning, bench.settings.value, now, all)}
           </span>
         </span>
       </Link>
@@ -98,6 +104,7 @@ export const PiecesPage = () => {
   const bench = useBench();
   const now = useNow();
   const { answer, isPlanning } = usePlannedWeek();
+  const { answer: amounts } = useAmounts();
   const week = answer?.ok ? answer.week : null;
   const judging = useMemo(() => (bench ? judgingOf(bench) : null), [bench]);
   if (!bench || !judging) return <p className="sg-page sg-quiet">Opening…</p>;
@@ -121,6 +128,7 @@ export const PiecesPage = () => {
               piece={value}
               plan={week?.plans[id] ?? null}
               verdict={week?.verdicts[id] ?? null}
+              amounts={amounts?.byPiece[id]}
               isPlanning={isPlanning}
               judging={judging}
               bench={bench}

@@ -51,10 +51,14 @@ export const benchCatalogue = (
   if (!read.ok) return read;
   const isLaidCan = new Set(labels.flatMap(({ isLaid, canId }) => (isLaid ? [canId] : [])));
   // what is learnt of a can goes before its label; without a label of its own it is known by the can all the same
-  const byCan = new Map(labels.map(({ canId, figures }) => [canId, figures]));
+  const byCan = new Map(labels.flatMap(({ canId, figures }) => (figures.length ? [[canId, figures]] : [])));
   for (const { canId, figures, surface } of learnt)
     if (canId !== null && surface === null) byCan.set(canId, [...(byCan.get(canId) ?? []), ...figures]);
-  const general = learnt.filter(({ surface, canId }) => surface === null && (canId === null || isLaidCan.has(canId)));
+  // what goes for every can first: what was learnt of this one goes before it
+  const general = [
+    ...learnt.filter(({ surface, canId }) => surface === null && canId === null),
+    ...learnt.filter(({ surface, canId }) => surface === null && canId !== null && isLaidCan.has(canId)),
+  ];
   const laid = withLabel(read.catalogue, [
     ...labels.flatMap(({ isLaid, figures }) => (isLaid ? figures : [])),
     ...general.flatMap(({ figures }) => figures),

@@ -172,6 +172,11 @@ describe('pace and cut', () => {
     const usual = film.minStroke!.typical;
     expect(finest([tested(null, 'through', [usual * 2, false], [usual * 3, true])])).toBeCloseTo(usual * 3, 6);
     expect(finest([tested(null, 'through', [usual / 2, true])])).toBe(usual);
+    // of whichever can it tore, and however well another did
+    const torn = tested('roll', 'through', [usual * 2, false], [usual * 3, true]);
+    expect(finest([torn])).toBeCloseTo(usual * 3, 6);
+    expect(finest([torn, tested('other', 'through', [usual * 1.5, true])])).toBeCloseTo(usual * 3, 6);
+    expect(finest([tested('other', 'through', [usual * 1.5, true]), torn])).toBeCloseTo(usual * 3, 6);
     const [own] = learnt([tested('roll', 'through', [usual / 2, true])]);
     expect([own!.canId, own!.figures[0]!.value]).toEqual(['roll', [usual / 2, usual / 2, usual / 2]]);
   });

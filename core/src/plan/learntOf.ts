@@ -315,29 +315,39 @@ class Memory {
       held.tries.push(...event.strokes.filter((stroke) => event.came === 'through' || !stroke.held));
       groups.set(key, held);
     }
-    return [...groups.values()].flatMap(({ productId, canId, tries }): Learnt[] => {
-      const product = catalogue.productById.get(productId);
-      const label = product?.minStroke;
-      if (!label || !tries.length) return [];
-      const read = learnCut({ label: { low: label.low, typical: label.typical, high: label.high }, tries });
-      if (!read.ok) return [];
-      const { finestMm, tornMm, isFiner } = read.learnt;
-      // finer than usual only for the can that it was tried with; coarser for every one
-      const least = finestMm !== null && (!isFiner || canId !== null) ? finestMm : Math.max(label.typical, tornMm ?? 0);
-      return [
-        {
-          what: 'cut',
-          productId,
-          surface: null,
-          canId,
-          figures: [this.override(`${productId}.minStroke`, [least, least, least], 'mm')],
-          count: tries.length,
-          through: tries.filter(({ held }) => held).length,
-          resists: null,
-          offered: [],
-        },
-      ];
+    const read = [...groups.values()].flatMap((group) => {
+      const label = catalogue.productById.get(group.productId)?.minStroke;
+      if (!label || !group.tries.length) return [];
+      const { low, typical, high } = label;
+      const answer = learnCut({ label: { low, typical, high }, tries: group.tries });
+      if (!answer.ok) return [];
+      const { finestMm, tornMm, isFiner } = answer.learnt;
+      // finer than usual only for the can that it was tried with
+      const isOwn = isFiner && group.canId !== null;
+      const least = finestMm !== null && (isOwn || !isFiner) ? finestMm : Math.max(typical, tornMm ?? 0);
+      return [{ ...group, canId: isOwn ? group.canId : null, least }];
     });
+    // coarser for every one: the coarsest of what the cans of a product held
+    const told = new Map<string, (typeof read)[number]>();
+    for (const one of read) {
+      const key = `${one.productId} ${one.canId ?? ''}`;
+      const other = told.get(key);
+      told.set(
+        key,
+        other ? { ...one, least: Math.max(one.least, other.least), tries: [...other.tries, ...one.tries] } : one,
+      );
+    }
+    return [...told.values()].map(({ productId, canId, tries, least }): Learnt => ({
+      what: 'cut',
+      productId,
+      surface: null,
+      canId,
+      figures: [this.override(`${productId}.minStroke`, [least, least, least], 'mm')],
+      count: tries.length,
+      through: tries.filter(({ held }) => held).length,
+      resists: null,
+      offered: [],
+    }));
   }
 
   private override(

@@ -104,3 +104,34 @@ describe('the label of a can', () => {
     expect(ml(chosen)).toBeLessThan(0.7 * ml(signs));
   });
 });
+
+test('what was learnt of a can goes wherever that can is the only one, also without a label; of several only where it was chosen', () => {
+  const learnt = [
+    {
+      what: 'drying',
+      productId: 'exterior-latex',
+      surface: null,
+      canId: 'a',
+      figures: [{ ...slow, basis: 'your-trial' as const }],
+      count: 3,
+      through: 3,
+      resists: null,
+      offered: [],
+    },
+  ] as const;
+  const recoat = (cans: readonly Can[], chosen: ReadonlySet<string> = new Set()) => {
+    const read = benchCatalogue(all, {
+      ownProducts: [],
+      overrides: [],
+      labels: labelsOf({ cans, uses: [] }, chosen),
+      learnt,
+    });
+    if (!read.ok) throw new Error(read.problems[0]!.given);
+    return read.catalogue.productById.get('exterior-latex')!.dry.recoat!.basis;
+  };
+  const usual = all.productById.get('exterior-latex')!.dry.recoat!.basis;
+  expect(recoat([latex('a')])).toBe('your-trial');
+  expect(recoat([latex('a'), latex('b')])).toBe(usual);
+  expect(recoat([latex('a'), latex('b')], new Set(['a']))).toBe('your-trial');
+  expect(recoat([latex('b')])).toBe(usual);
+});

@@ -18,16 +18,16 @@ const thereByProduct = ({ cans, uses }: Shelf): ReadonlyMap<string, readonly Can
 
 /**
  * The labels of the cans on the shelf. Where one can stands alone of its product its label goes for every piece that takes it; of several
- * each goes for the pieces for which it was chosen.
+ * each goes for the pieces for which it was chosen. A can that goes so is named without a label too: what was learnt of it goes with it.
  *
  * @param chosen cans that were chosen for the piece in question: their labels go for it whatever else is there
  */
 export const labelsOf = (shelf: Shelf, chosen: ReadonlySet<string> = new Set()): CanLabel[] => {
-  const labelled = shelf.cans.filter(({ figures, productId }) => figures.length && productId !== null);
-  if (!labelled.length) return [];
   const there = thereByProduct(shelf);
-  return labelled.map(({ id, productId, figures }) => {
-    const own = there.get(productId!) ?? [];
-    return { canId: id, figures, isLaid: chosen.has(id) || (own.length === 1 && own[0]!.id === id) };
+  return shelf.cans.flatMap(({ id, productId, figures }): CanLabel[] => {
+    if (productId === null) return [];
+    const own = there.get(productId) ?? [];
+    const isLaid = chosen.has(id) || (own.length === 1 && own[0]!.id === id);
+    return figures.length || isLaid ? [{ canId: id, figures, isLaid }] : [];
   });
 };

@@ -61,10 +61,10 @@ export interface Cutting {
   readonly lose: (pieces: readonly number[]) => void;
 }
 
-/** The thinnest stroke that a film holds: by the tests of this can where there are some. */
+/** The thinnest stroke that a film holds: by the tests of this can where they go further than what goes for every one. */
 const finestOf = (product: Product | null, can: Can | null, learnt: readonly Learnt[]): Figure | null => {
   const of = learnt.find(
-    ({ what, productId, canId }) => what === 'cut' && productId === product?.id && canId === (can?.id ?? null),
+    ({ what, productId, canId }) => what === 'cut' && canId !== null && productId === product?.id && canId === can?.id,
   );
   const held = of?.figures[0]?.value;
   if (!Array.isArray(held)) return product?.minStroke ?? null;

@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import DxfParser from 'dxf-parser';
 import { catalogue } from '../materials/index.ts';
-import { PLAIN_CUT, PLAIN_PLACEMENT, type ApplyOperation, type Design, type Stack } from '../piece/index.ts';
+import { PLAIN_CUT, type ApplyOperation, type Design, type Stack } from '../piece/index.ts';
 import { boundsOf, polygonArea, rectangle, reversed, type AreaInput, type Polygon } from '../shape/index.ts';
 import {
+  AS_DRAWN,
   cutAs,
   cutFiles,
   cutOperationOf,
@@ -41,12 +42,8 @@ const orderOf = (artwork: Artwork, more: Partial<CutOrder> = {}): CutOrder => ({
   name: 'sign',
   design: {
     designId: 'd1',
-    over: null,
+    ...AS_DRAWN,
     artwork,
-    labels: null,
-    scale: 1,
-    isMadeForArea: false,
-    placement: { ...PLAIN_PLACEMENT, sizing: 'said' },
   },
   scale: 1,
   area: null,

@@ -1,7 +1,7 @@
 export { isCutByHand } from './cutBy.ts';
 export { arrangeText, type Arranged } from './arrange.ts';
 export { mendArtwork, type ArtworkMend, type MendedArtwork, type MendOptions } from './mendings.ts';
-export { placeDesigns, type DesignToPlace, type PlacedDesign } from './placing.ts';
+export { AS_DRAWN, placeDesigns, type DesignToPlace, type PlacedDesign } from './placing.ts';
 export { blankOf, repeated, type Repeated, type RepeatOptions } from './repeat.ts';
 export {
   cutAs,

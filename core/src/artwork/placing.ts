@@ -1,5 +1,5 @@
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
-import type { DesignPlacement } from '../piece/index.ts';
+import { PLAIN_PLACEMENT, type DesignPlacement } from '../piece/index.ts';
 import { boundsOf, clearAreaOf, type AreaInput, type ClearArea, type Polygon } from '../shape/index.ts';
 import { designOf, type Artwork } from './artwork.ts';
 import { fitDesign, measuredOn, placedOn, type FitOptions, type Placement } from './fit.ts';
@@ -20,6 +20,15 @@ export interface DesignToPlace {
   readonly isMadeForArea: boolean;
   readonly placement: DesignPlacement;
 }
+
+/** How an artwork is ordered by itself, at the size that it is drawn: over no other design, on no area. */
+export const AS_DRAWN = {
+  over: null,
+  labels: null,
+  scale: 1,
+  isMadeForArea: false,
+  placement: { ...PLAIN_PLACEMENT, sizing: 'said' },
+} as const satisfies Omit<DesignToPlace, 'designId' | 'artwork'>;
 
 /** A design at its place: one artwork, or each label of a set on an area of its own. */
 export interface PlacedDesign {

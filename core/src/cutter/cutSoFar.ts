@@ -26,17 +26,24 @@ export const piecesThrough = (
   return pieces.filter(({ endMm }) => endMm <= lastMm + PLAY_MM).map(({ number }) => number);
 };
 
+/** Whose sheet it is, and what it is cut from. */
+export interface SheetOf {
+  readonly pieceId: string;
+  readonly designId: string;
+  readonly productId: string;
+  /** `CutJob.sheet`. */
+  readonly sheet: string;
+}
+
 /** Which pieces of a sheet are cut and good by now, by what was noted of it; what was lost since is not. */
 export const cutOfSheet = (
   events: readonly BenchEvent[],
-  pieceId: string,
-  designId: string,
-  sheet: string,
+  { pieceId, designId, productId, sheet }: SheetOf,
 ): ReadonlySet<number> => {
   const cut = new Set<number>();
   for (const event of byTime(events)) {
     if (event.kind !== 'noted' || event.pieceId !== pieceId || event.cut?.designId !== designId) continue;
-    if (event.cut.sheet !== sheet) continue;
+    if (event.cut.sheet !== sheet || event.cut.productId !== productId) continue;
     for (const number of event.cut.pieces) cut[event.cut.isLost ? 'delete' : 'add'](number);
   }
   return cut;

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { cutSettingsOf, examineArtwork, readArtwork, type Artwork, type CutOrder } from '../artwork/index.ts';
+import { AS_DRAWN, cutSettingsOf, examineArtwork, readArtwork, type Artwork, type CutOrder } from '../artwork/index.ts';
 import { catalogue } from '../materials/index.ts';
-import { PLAIN_CUT, PLAIN_PLACEMENT, type BenchEvent, type CutterSettings } from '../piece/index.ts';
+import { PLAIN_CUT, type BenchEvent, type CutterSettings } from '../piece/index.ts';
 import { boundsOf, polygonLength, rectangle, ringOf } from '../shape/index.ts';
 import { draws } from '../testing/runs.ts';
 import {
@@ -38,12 +38,8 @@ const orderOf = (drawn: Artwork, quantity: number, more: Partial<CutOrder['setti
   name: 'leaf',
   design: {
     designId: 'd1',
-    over: null,
+    ...AS_DRAWN,
     artwork: drawn,
-    labels: null,
-    scale: 1,
-    isMadeForArea: false,
-    placement: { ...PLAIN_PLACEMENT, sizing: 'said' },
   },
   scale: 1,
   area: null,
@@ -181,16 +177,17 @@ describe('what is cut by now', () => {
     stepId: null,
     kind: 'noted',
     note: '',
-    cut: { designId: 'd1', sheet, pieces, isLost },
+    cut: { designId: 'd1', productId: 'film', sheet, pieces, isLost },
   });
+  const own = { pieceId: 'p1', designId: 'd1', productId: 'film', sheet: 'a'.repeat(16) };
   test('what was cut and not lost since, in whatever order it is kept', () => {
     const events = [noted('a', 1, [1, 2, 3]), noted('b', 3, [2], true), noted('c', 2, [9], false, 'b'.repeat(16))];
-    const cut = (some: readonly BenchEvent[]) => [...cutOfSheet(some, 'p1', 'd1', 'a'.repeat(16))].sort();
+    const cut = (some: readonly BenchEvent[]) => [...cutOfSheet(some, own)].sort();
     expect(cut(events)).toEqual([1, 3]);
     expect(cut(events.toReversed())).toEqual([1, 3]);
     expect(cut([...events, noted('d', 4, [2])])).toEqual([1, 2, 3]);
-    expect([...cutOfSheet(events, 'p2', 'd1', 'a'.repeat(16))]).toEqual([]);
-    expect([...cutOfSheet(events, 'p1', 'd2', 'a'.repeat(16))]).toEqual([]);
+    for (const other of [{ pieceId: 'p2' }, { designId: 'd2' }, { productId: 'other film' }])
+      expect([...cutOfSheet(events, { ...own, ...other })]).toEqual([]);
   });
   const tested = (minute: number, more: Partial<Extract<BenchEvent, { kind: 'cutTested' }>> = {}): BenchEvent => ({
     id: `t${minute}`,

@@ -10,5 +10,5 @@ export {
   type CutterStatus,
   type CutFailure,
 } from './state.ts';
-export { cutOfSheet, piecesThrough, testedSettings, type TestedSettings } from './cutSoFar.ts';
+export { cutOfSheet, piecesThrough, testedSettings, type SheetOf, type TestedSettings } from './cutSoFar.ts';
 export { stripWidths, testStrip } from './testStrip.ts';

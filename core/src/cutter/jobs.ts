@@ -91,6 +91,8 @@ interface Laid {
   readonly job: CutJob;
   readonly blanks: readonly PlacedBlank[];
   readonly colour: string;
+  /** How far what is cut lies in from the edge of the stock, mm. */
+  readonly insetMm: number;
 }
 
 const laidOut = (order: CutOrder): Outcome<{ laid: Laid[] }> => {
@@ -113,6 +115,7 @@ const laidOut = (order: CutOrder): Outcome<{ laid: Laid[] }> => {
       return {
         blanks,
         colour: sheet.colour,
+        insetMm: plan.window.insetMm,
         job: sized(
           {
             sheet: keyFor(blanks, sheet.colour),
@@ -205,9 +208,7 @@ export const cutJobFile = (
       allowed: 'what the lay-out that stands holds.',
       todo: 'Look at the lay-out again, and choose a sheet of it.',
     });
-  const { blanks, colour } = laid;
-  // what lies around all of the sheet's blanks stays around those that are left
-  const inset = (laid.job.widthMm - boundsOf(blanks.map(({ outline }) => outline)).width) / 2;
+  const { blanks, colour, insetMm: inset } = laid;
   const job = sized(laid.job, blanks, numbers, inset);
   const own = numbers.map((number) => blanks[number - 1]!);
   const corner = boundsOf(own.map(({ outline }) => outline));

@@ -90,6 +90,8 @@ const scrapped = z.strictObject({ ...ofStep, ...said, kind: z.literal('scrapped'
 /** What of a sheet was cut, or what of it was lost since. */
 const sheetCut = z.strictObject({
   designId: idSchema,
+  /** What it was cut from: the same outlines in another film are another sheet. */
+  productId: z.string().min(1).max(80),
   /** Which sheet of which lay-out: `CutJob.sheet`. */
   sheet: z.string().regex(/^[0-9a-f]{16}$/, 'sixteen digits of a sheet'),
   pieces: z

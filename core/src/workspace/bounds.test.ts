@@ -149,6 +149,7 @@ const BOUNDS: readonly (readonly [path: string, bounds: string])[] = [
   ['events[].symptom', 'a text of 1 to 80 characters'],
   ['events[].stepId', 'a text of at most 100 characters'],
   ['events[].cut.designId', 'a text'],
+  ['events[].cut.productId', 'a text of 1 to 80 characters'],
   ['events[].cut.sheet', 'a text'],
   ['events[].cut.pieces', '0 to 5000 entries'],
   ['events[].cut.pieces[]', 'a whole number from 1 to 5000'],

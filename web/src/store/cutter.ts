@@ -17,6 +17,7 @@ const aboutSchema = z.discriminatedUnion('kind', [
     pieceId: z.string(),
     pieceName: z.string(),
     designId: z.string(),
+    productId: z.string(),
     stepId: z.string().nullable(),
     sheet: z.string(),
     number: z.number(),
@@ -31,7 +32,7 @@ export type JobAbout = z.output<typeof aboutSchema>;
 /** What a job of a sheet is about, as it is written on it. */
 export const aboutSheet = (
   { sheet, number, of, pathMm, pieces }: CutJob,
-  whose: Pick<Extract<JobAbout, { kind: 'sheet' }>, 'pieceId' | 'pieceName' | 'designId' | 'stepId'>,
+  whose: Pick<Extract<JobAbout, { kind: 'sheet' }>, 'pieceId' | 'pieceName' | 'designId' | 'productId' | 'stepId'>,
 ): JobAbout => ({
   kind: 'sheet',
   ...whose,

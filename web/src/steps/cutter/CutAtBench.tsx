@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import type { Step } from '@sgraffa/core';
 import { useCut } from '../../workers/sizingClient.ts';
 import { useCutOrder } from '../artwork/useCutOrder.ts';
@@ -10,7 +11,12 @@ const Cut = ({ model, step, designId }: { model: PieceModel; step: Step; designI
   const { order } = useCutOrder(sizing);
   const cut = useCut(order);
   if (!sizing.artwork)
-    return <p className="sg-quiet">There is no artwork yet: choose or draw one, and it can be cut from here.</p>;
+    return (
+      <p className="sg-quiet">
+        There is no artwork yet: <Link to={`/pieces/${model.piece.id}/artwork`}>choose or draw one</Link>, and it can be
+        cut from here.
+      </p>
+    );
   const isUnderWay = model.isReckoning || !model.isSettled || sizing.placed.isFetching || cut.isFetching;
   return <CutterPart sizing={sizing} order={cut.data?.ok ? order : null} step={step} isSettled={!isUnderWay} />;
 };

@@ -31,13 +31,14 @@ const factsOfEnd = (
     failure === null
       ? `${sheet} was cut.`
       : `${sheet}: ${FAILURE_WORDS[failure].happened}. Missing: ${missing.length ? of(missing) : 'nothing'}.`;
-  const { pieceId, designId, stepId } = about;
+  const { pieceId, designId, productId, stepId } = about;
   const isFailed = failure !== null && failure !== 'stopped' && step !== undefined;
   // of a failure the log holds what went wrong, and beside it what is good
   const good = through.length ? `${of(through)} cut` : 'nothing of it is good';
   const note = isFailed ? `${sheet}: ${good}.` : words;
   const cut = sheetCutOf(`cut-${job!.id}`, pieceId, stepId, at, note, {
     designId,
+    productId,
     sheet: about.sheet,
     pieces: through,
     isLost: false,

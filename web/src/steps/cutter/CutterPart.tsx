@@ -115,7 +115,7 @@ const LoadPart = ({ cutting, sheet: { job } }: { cutting: Cutting; sheet: SheetS
         range={SENSED}
         onChange={(mm) => mm !== null && setLength(mm)}
       />
-      <Button variant="outline" onClick={() => void cutting.run('/film', { widthMm, lengthMm })}>
+      <Button variant="outline" onClick={() => cutting.load({ widthMm, lengthMm })}>
         The film is in
       </Button>
     </div>

@@ -1,6 +1,6 @@
 import { Button, Select } from '@mantine/core';
 import { useMemo, useState } from 'react';
-import { countedBed, PLAIN_PLACEMENT, problemSentence, stripWidths, type BenchEvent } from '@sgraffa/core';
+import { AS_DRAWN, countedBed, problemSentence, stripWidths, type BenchEvent } from '@sgraffa/core';
 import { awaitJob } from '../../store/cutter.ts';
 import { cutTestOf } from '../../store/events.ts';
 import { benchNow } from '../../timers/useTimers.ts';
@@ -26,12 +26,8 @@ const stripOrder = (order: CutAsked, svg: string): CutAsked => ({
   name: 'test strip',
   design: {
     designId: 'test-strip',
-    over: null,
+    ...AS_DRAWN,
     svg,
-    labels: null,
-    scale: 1,
-    isMadeForArea: false,
-    placement: { ...PLAIN_PLACEMENT, sizing: 'said' },
   },
   scale: 1,
   area: null,

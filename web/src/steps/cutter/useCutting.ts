@@ -10,6 +10,7 @@ import {
   type CutCheck,
   type CutJob,
   type CutterSettings,
+  type CutterState,
   type Figure,
   type Learnt,
   type Problem,
@@ -27,6 +28,8 @@ import { useCutJobFile, useCutJobs, type CutAsked } from '../../workers/sizingCl
 import type { Sizing } from '../artwork/useSizing.ts';
 
 export const NO_SETTINGS: CutterSettings = { blade: null, depthMm: null, forceG: null, speedMmS: null, passes: 1 };
+
+type LoadedFilm = NonNullable<CutterState['loaded']>;
 
 const NONE: readonly number[] = [];
 
@@ -56,6 +59,8 @@ export interface Cutting {
   readonly confirm: (id: CutCheck['id']) => void;
   readonly problems: readonly Problem[];
   readonly run: (path: string, body?: unknown) => Promise<boolean>;
+  /** Film is put in: which it is has to be said anew. */
+  readonly load: (film: LoadedFilm) => void;
   readonly start: () => Promise<void>;
   /** Pieces of the sheet that were lost after they were cut: they are cut again, alone. */
   readonly lose: (pieces: readonly number[]) => void;
@@ -90,7 +95,8 @@ export const useCutting = (sizing: Sizing, order: CutAsked | null, step: Step | 
   const { product } = cutFrom;
   const { state } = cutter;
   const sheets = (jobs?.ok ? jobs.jobs : []).map((job): SheetSoFar => {
-    const cut = cutOfSheet(events, piece.id, design.id, job.sheet);
+    const whose = { pieceId: piece.id, designId: design.id, productId: product?.id ?? '', sheet: job.sheet };
+    const cut = cutOfSheet(events, whose);
     return { job, cut, missing: job.pieces.flatMap(({ number }) => (cut.has(number) ? [] : [number])) };
   });
   const sheet =
@@ -101,7 +107,7 @@ export const useCutting = (sizing: Sizing, order: CutAsked | null, step: Step | 
   const settings = { ...(tested?.settings ?? NO_SETTINGS), ...typed };
   const bed = state && countedBed(state.bed, user.workshop.bed);
   const file = useCutJobFile(order, sheet?.job.sheet ?? null, sheet?.missing ?? NONE, bed).data;
-  const isConfirmed = (id: CutCheck['id']) => confirmed.has(`${id} ${sheet?.job.sheet} ${sheet?.missing.length}`);
+  const isConfirmed = (id: CutCheck['id']) => confirmed.has(`${id} ${product?.id} ${sheet?.job.sheet}`);
   const checks =
     file?.ok && state
       ? checksBeforeCut({
@@ -126,12 +132,23 @@ export const useCutting = (sizing: Sizing, order: CutAsked | null, step: Step | 
     setProblems(answer.ok ? [] : answer.problems);
     return answer.ok;
   };
+  const load = (film: LoadedFilm): void => {
+    // what was said of the film before is not said of this one
+    setConfirmed(new Set());
+    void run('/film', film);
+  };
   const stepId = step?.id ?? null;
   const start = async (): Promise<void> => {
     // what was worked out while the press waited may ask for more
-    if (!file?.ok || !mayStart(checks)) return;
+    if (!file?.ok || !product || !mayStart(checks)) return;
     const id = crypto.randomUUID().slice(0, 12);
-    const about = aboutSheet(file.job, { pieceId: piece.id, pieceName: piece.name, designId: design.id, stepId });
+    const about = aboutSheet(file.job, {
+      pieceId: piece.id,
+      pieceName: piece.name,
+      designId: design.id,
+      productId: product.id,
+      stepId,
+    });
     const { speedMmS, passes } = settings;
     if (!(await run('/job', { id, about: JSON.stringify(about), svg: file.svg, speedMmS, passes }))) return;
     awaitJob(id);
@@ -154,15 +171,22 @@ export const useCutting = (sizing: Sizing, order: CutAsked | null, step: Step | 
     set: (patch) => setTyped((kept) => ({ ...kept, ...patch })),
     checks,
     mayStart: checks.length > 0 && mayStart(checks),
-    confirm: (id) => setConfirmed((kept) => new Set([...kept, `${id} ${sheet?.job.sheet} ${sheet?.missing.length}`])),
+    confirm: (id) => setConfirmed((kept) => new Set([...kept, `${id} ${product?.id} ${sheet?.job.sheet}`])),
     problems: file?.ok === false ? file.problems : problems,
     run,
+    load,
     start,
     lose: (pieces) => {
-      if (!sheet) return;
+      if (!sheet || !product) return;
       const at = benchNow();
       const note = `Sheet ${sheet.job.number} of ${sheet.job.of}: lost after it was cut.`;
-      const lost = { designId: design.id, sheet: sheet.job.sheet, pieces: [...pieces], isLost: true };
+      const lost = {
+        designId: design.id,
+        productId: product.id,
+        sheet: sheet.job.sheet,
+        pieces: [...pieces],
+        isLost: true,
+      };
       void mark(
         [sheetCutOf(`e-${crypto.randomUUID().slice(0, 12)}`, piece.id, stepId, at, note, lost)],
         'a lost piece',

@@ -8,7 +8,8 @@ import { benchIdOf, coatProducts, itemsOf, sharedMinutes, type BenchContext, typ
 import { Fitness, OutdoorHours } from './outdoorDrying.ts';
 import { freeWindows, type FreeWindow } from './hours.ts';
 import { planPieces, type PlanPiecesOptions, type WeekPlan } from './planPieces.ts';
-import { PLACES_AT_BENCH, type Step } from './step.ts';
+import { openSpans } from './recoat.ts';
+import { PLACES_AT_BENCH, type Lag, type Step } from './step.ts';
 
 const DAY_H = 24;
 const FURTHER_DAYS = 60;
@@ -148,6 +149,7 @@ class Execution {
     }
     let ready = job.plannedAt;
     for (const before of step.after) ready = Math.max(ready, this.ends.get(benchIdOf(pieceId, before)) ?? ready);
+    const windowed: Lag[] = [];
     for (const lag of step.lags) {
       const end = this.ends.get(benchIdOf(pieceId, lag.from));
       if (end === undefined) continue;
@@ -155,12 +157,14 @@ class Execution {
       const before = this.steps.get(benchIdOf(pieceId, lag.from))!;
       const gap = lag.productId === '' ? lag.time.high : drawn(lag.time, dry) - sharedMinutes(before, step, Math.min);
       ready = Math.max(ready, end + Math.max(0, gap) * MS_PER_MINUTE);
-      const closes = lag.windows?.[0]?.[1];
-      // an hour that has closed: the coat waits until it opens again
-      const reopens = lag.windows?.[1]?.[0];
-      if (typeof closes === 'number' && reopens !== undefined && ready - end > closes * MS_PER_MINUTE)
-        ready = Math.max(ready, end + reopens * MS_PER_MINUTE);
+      if (lag.windows) windowed.push({ ...lag, time: { ...lag.time, high: Math.max(0, gap) } });
     }
+    // an hour that has closed: the coat waits until it opens again
+    const spans = openSpans(windowed, (id) => {
+      const end = this.ends.get(benchIdOf(pieceId, id))!;
+      return { first: end, last: end };
+    });
+    ready = Math.max(ready, spans?.find(({ until }) => until === null || until >= ready)?.from ?? ready);
     const work = Math.max(5, Math.round(step.minutes * luck.work)) * MS_PER_MINUTE;
     const end = this.place(job, ready, work);
     if (end === null) return false;

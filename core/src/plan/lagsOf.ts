@@ -70,7 +70,7 @@ const turnedFrom = (
   return face === 'back' && coat > 1 ? { face: 'front', coat: coat - 1 } : null;
 };
 
-/** What the next coat of the same operation waits for, on its own face; and the front for the back, that it can be turned over. */
+/** What the next coat of the same operation waits for, on its own face: the coat before, and each earlier one where a window closes; and the front for the back, that it can be turned over. */
 const betweenCoats = ({ operation, product, coat, group, face }: Turn, drying: Drying): Lag[] => {
   if (!product || operation.op !== 'apply') return [];
   const other = turnedFrom(operation, product, coat, face);
@@ -82,17 +82,18 @@ const betweenCoats = ({ operation, product, coat, group, face }: Turn, drying: D
         `the ${other.face} dry enough to turn it over`,
       )
     : [];
-  const again =
-    coat > 1 && product.dry.recoat
-      ? drying.lag(
-          stepIdOf({ id: keyOf(operation, face) }, coat - 1, group),
-          product,
-          'recoat',
-          `${product.name} ready for the next coat`,
-          product.recoatWindows,
-        )
-      : [];
-  return [...turned, ...again];
+  const after = (earlier: number): Lag[] =>
+    drying.lag(
+      stepIdOf({ id: keyOf(operation, face) }, earlier, group),
+      product,
+      'recoat',
+      `${product.name} ready for the next coat`,
+      product.recoatWindows,
+    );
+  if (coat === 1 || !product.dry.recoat) return turned;
+  // a window that closes counts from the first of the coats that it holds: each of them keeps it
+  const before = Array.from({ length: product.recoatWindows ? coat - 1 : 1 }, (_, index) => coat - 1 - index);
+  return [...turned, ...before.flatMap(after)];
 };
 
 /**
@@ -115,7 +116,9 @@ export const waitsOf = (
   if (!isFurtherCoat)
     for (const wait of waitsBefore(operations, operations.indexOf(operation), catalogue)) {
       const from = catalogue.productById.get(wait.from.productId);
-      if (from) for (const step of lastCoat(wait.from.id)) lags.push(...drying.lag(step, from, wait.stage, wait.why));
+      if (!from) continue;
+      for (const step of lastCoat(wait.from.id))
+        lags.push(...drying.lag(step, from, wait.stage, wait.why, wait.windows));
     }
   const stage =
     operation.op === 'apply' && product ? firmStage(operation as ApplyOperation, product, part.use.wear) : undefined;

@@ -14,6 +14,7 @@ import {
 import type { Plan, PlannedStep } from './plan.ts';
 import type { StackVerdict } from './asked.ts';
 import { endOfDay } from './hours.ts';
+import { openSpans } from './recoat.ts';
 import { GRID_MINUTES, type Keep, type Lag, type Step } from './step.ts';
 import { spanWords } from './words/index.ts';
 import { coveredUntil } from './weather.ts';
@@ -193,6 +194,14 @@ class Dater {
       why = lag.why;
       maybe = this.readyAfter(lag, spans, (time) => time.typical);
     }
+    const open = openSpans(step.lags, (id) => laidOf(spans.get(id)))?.find(
+      ({ until }) => until === null || until >= start,
+    );
+    if (open && open.from > ready) {
+      ready = open.from;
+      why = `${step.lags.find(({ windows }) => windows)!.why} again, past the hours in which it wrinkles`;
+      maybe = null;
+    }
     for (const id of step.after) ready = Math.max(ready, spans.get(id)?.end ?? ready);
     const there = step.arrives && endOfDay(step.arrives.on, this.context.zone);
     if (there !== null && there > ready) {
@@ -244,7 +253,7 @@ class Dater {
     return steps.flatMap((step) => {
       const planned = byId.get(step.id)!;
       if (planned.isDone) return [];
-      return step.lags.flatMap(({ from, windows }): Problem[] => {
+      const missed = step.lags.flatMap(({ from, windows }): Problem[] => {
         const before = byId.get(from);
         if (!windows || !before?.isDone) return [];
         const gap = (Date.parse(planned.start) - Date.parse(before.end)) / MS_PER_MINUTE;
@@ -258,6 +267,7 @@ class Dater {
           ),
         ];
       });
+      return missed.slice(0, 1); // several coats before it are one window
     });
   }
 
@@ -267,6 +277,8 @@ class Dater {
       .length;
   }
 }
+
+const laidOf = (span: { readonly end: number } | undefined) => (span ? { first: span.end, last: span.end } : null);
 
 const windowWords = ([low, high]: readonly [number, number | null]): string =>
   high === null ? `from ${formatDuration(low)} on` : `between ${formatDuration(low)} and ${formatDuration(high)}`;

@@ -3,7 +3,8 @@ import { MS_PER_MINUTE } from '../units/index.ts';
 import type { Timer } from './timers.ts';
 import type { PlannedStep } from './plan.ts';
 import type { WeekPlan } from './planPieces.ts';
-import type { Step } from './step.ts';
+import { openSpans } from './recoat.ts';
+import type { Lag, Step } from './step.ts';
 
 /** A step on the bench, in the order in which the plan takes it. */
 export interface SessionStep {
@@ -21,26 +22,38 @@ export interface SessionStep {
   readonly waitsFor: string;
 }
 
-/** From when an open step can be begun, by what is done of those before it. */
+/** From when an open step can be begun, by what is done of those before it and the windows that are still open at an instant. */
 const beginsFrom = (
   step: Step,
   steps: ReadonlyMap<string, Step>,
   planned: ReadonlyMap<string, PlannedStep>,
+  at: number,
 ): { readonly from: number | null; readonly maybe: number; readonly waitsFor: string } => {
   let [from, maybe, waitsFor] = [-Infinity, -Infinity, ''];
   for (const id of step.after) {
     const before = planned.get(id);
     if (before && !before.isDone) return { from: null, maybe: Infinity, waitsFor: steps.get(id)?.label ?? '' };
   }
-  for (const { from: id, time, why, windows } of step.lags) {
+  for (const { from: id, time, why } of step.lags) {
     const before = planned.get(id);
     if (!before) continue;
     if (!before.isDone) return { from: null, maybe: Infinity, waitsFor: steps.get(id)?.label ?? '' };
     const end = Date.parse(before.end);
-    const ready = end + Math.max(time.high, windows?.[0]?.[0] ?? 0) * MS_PER_MINUTE;
+    const ready = end + time.high * MS_PER_MINUTE;
     if (ready > from) [from, waitsFor] = [ready, why];
-    maybe = Math.max(maybe, end + Math.max(time.typical, windows?.[0]?.[0] ?? 0) * MS_PER_MINUTE);
+    maybe = Math.max(maybe, end + time.typical * MS_PER_MINUTE);
   }
+  const laidOf = (id: string) => {
+    const end = Date.parse(planned.get(id)!.end);
+    return { first: end, last: end };
+  };
+  const windowed = step.lags.filter(({ from: id, windows }) => windows && planned.has(id));
+  const opens = (lags: readonly Lag[]) =>
+    openSpans(lags, laidOf)?.find(({ until }) => until === null || until >= at)?.from ?? -Infinity;
+  const open = opens(windowed);
+  if (open > from) [from, waitsFor] = [open, windowed[0]!.why];
+  const felt = windowed.map((lag) => ({ ...lag, time: { ...lag.time, high: lag.time.typical } }));
+  maybe = Math.max(maybe, opens(felt));
   return { from, maybe, waitsFor };
 };
 
@@ -71,7 +84,7 @@ export const sessionOf = (week: Pick<WeekPlan, 'plans' | 'steps'>, facts: Facts,
     return now.flatMap((one): SessionStep[] => {
       const step = steps.get(one.stepId);
       if (!step || one.isDone) return [];
-      const { from, maybe, waitsFor } = beginsFrom(step, steps, planned);
+      const { from, maybe, waitsFor } = beginsFrom(step, steps, planned, at);
       const when = one.isRunning
         ? 'running'
         : from === null

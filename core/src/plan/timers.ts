@@ -2,6 +2,7 @@ import type { Catalogue, Figure } from '../materials/index.ts';
 import { stateOfStep, type CopyState, type Facts, type Piece, type StepState } from '../piece/index.ts';
 import { MS_PER_HOUR, MS_PER_MINUTE } from '../units/index.ts';
 import { copiesWords } from './lots.ts';
+import { openSpans, type Laid } from './recoat.ts';
 import type { Clock, Lag, Step } from './step.ts';
 
 /** What a timer stands for. */
@@ -212,7 +213,7 @@ class PieceTimers {
     for (const follower of this.steps) {
       const { doneAt: isDone, startedAt } = stateOfStep(this.facts, this.piece.id, follower);
       if (isDone || startedAt) continue;
-      for (const lag of follower.lags) if (lag.from === step.id) this.addLag({ ...made, then: follower }, lag, first);
+      this.addLags({ ...made, then: follower }, first);
       for (const keep of follower.keeps) {
         if (keep.from !== step.id) continue;
         const dry = keep.fromPoint === 'dry' ? (follower.lags.find(({ from }) => from === step.id)?.time.high ?? 0) : 0;
@@ -231,31 +232,57 @@ class PieceTimers {
     }
   }
 
-  private addLag(made: Omit<Made, 'kind' | 'dueAt' | 'label' | 'todo'>, lag: Lag, first: string): void {
-    const { then, from, copies } = made;
-    const opensAfter = Math.max(lag.time.high, lag.windows?.[0]?.[0] ?? 0);
-    const closesAfter = lag.windows?.find(([low, high]) => high === null || high >= Math.max(low, lag.time.high))?.[1];
-    const again = lag.windows?.at(-1);
+  private laidOf(stepId: string): (Laid & { readonly id: string }) | null {
+    const step = this.steps.find(({ id }) => id === stepId);
+    const state = step && stateOfStep(this.facts, this.piece.id, step);
+    if (!state?.doneAt) return null;
+    const last = Date.parse(state.doneAt);
+    const ends = [...state.byCopy.values()].flatMap(({ doneAt }) => (doneAt ? [Date.parse(doneAt)] : []));
+    return { id: stepId, first: Math.min(last, ...ends), last };
+  }
+
+  private addLags(made: Omit<Made, 'kind' | 'dueAt' | 'label' | 'todo'>, first: string): void {
+    const { step, then, from, copies } = made;
+    const own = then.lags.filter((lag) => lag.from === step.id);
+    for (const lag of own.filter(({ windows }) => !windows))
+      this.add({
+        ...made,
+        kind: 'dry',
+        dueAt: after(from, lag.time.high),
+        label: this.named(copies, `Ready: ${then.label}`),
+        todo: `${lag.why}.`,
+      });
+    const windowed = own.find(({ windows }) => windows);
+    if (windowed) this.addWindow(made, windowed, first);
+  }
+
+  /** A window that opens with the last of the coats before and closes with the first of them. */
+  private addWindow(made: Omit<Made, 'kind' | 'dueAt' | 'label' | 'todo'>, lag: Lag, first: string): void {
+    const { step, then, copies } = made;
+    const before = then.lags.flatMap(({ from, windows }) => (windows ? [this.laidOf(from)] : []));
+    const spans = openSpans(then.lags, (id) => before.find((laid) => laid?.id === id) ?? null);
+    const last = Math.max(...before.map((laid) => laid?.last ?? Infinity));
+    // the coats before it tell it together, when the last of them is laid
+    if (!spans?.[0] || this.laidOf(step.id)?.last !== last) return;
+    const [{ from: opens, until }, again] = spans;
     this.add({
       ...made,
-      kind: lag.windows ? 'opens' : 'dry',
-      dueAt: after(from, opensAfter),
+      kind: 'opens',
+      dueAt: iso(opens),
       label: this.named(copies, `Ready: ${then.label}`),
       todo: `${lag.why}.`,
     });
-    if (closesAfter === undefined || closesAfter === null) return;
-    // the first piece that was laid closes first
+    if (until === null) return;
     this.add({
       ...made,
       kind: 'closes',
       from: first,
-      dueAt: after(first, closesAfter),
-      until: after(first, closesAfter),
+      dueAt: iso(until),
+      until: iso(until),
       label: this.named(copies, `The time for “${then.label}” ends`),
-      todo:
-        again && again[1] === null && again[0] > closesAfter
-          ? `Begin no more of it: after that it may go on again only ${hoursWords(again[0])} after the coat before.`
-          : 'Begin no more of it after that: the label says what to do then.',
+      todo: again
+        ? `Begin no more of it: after that it may go on again only ${hoursWords((again.from - last) / MS_PER_MINUTE)} after the coat before.`
+        : 'Begin no more of it after that: the label says what to do then.',
       lead: this.catalogue.bench.alarmLead.typical,
     });
   }

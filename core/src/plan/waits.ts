@@ -7,6 +7,8 @@ export interface Wait {
   readonly from: ApplyOperation;
   readonly stage: Stage;
   readonly why: string;
+  /** Minutes after it between which alone it may follow, where that is said. */
+  readonly windows?: Product['recoatWindows'];
 }
 
 const COATS = new Set<string>(['ground', 'groundSeal', 'edgeSeal', 'medium', 'finish']);
@@ -24,22 +26,18 @@ export const firmStage = (operation: ApplyOperation, product: Product, wear: Use
 };
 
 /** The stage a coat must reach before another coat of any product goes on it. */
-const beforeCoat = (below: Product, above: Product): { stage: Stage; why: string } => {
+const beforeCoat = (below: Product, above: Product): Omit<Wait, 'from'> => {
   if (below.carrier === 'oil' && above.carrier === 'water' && has(below, 'mask'))
     return { stage: 'mask', why: `waterborne ${above.name} over ${below.name} only when the oil is dry through` };
-  // a recoat window that closes is for its own kind of coat; another kind waits until it is past
-  if (below.recoatWindows && above.id !== below.id && has(below, 'mask'))
-    return { stage: 'mask', why: `${below.name} dry before another product` };
+  // a recoat window that closes is for the coats of one go; what comes later or is of another kind waits until it is past
+  if (below.recoatWindows && has(below, 'mask'))
+    return { stage: 'mask', why: `${below.name} dry before another product`, windows: below.recoatWindows.slice(-1) };
   return { stage: 'recoat', why: `${below.name} ready for the next coat` };
 };
 
 const COAT_ON_TOP = new Set<string>(['ground', 'groundSeal', 'finish', 'medium', 'edgeSeal']);
 
-const stageBefore = (
-  below: Product,
-  operation: Operation,
-  above: Product | undefined,
-): { stage: Stage; why: string } | null => {
+const stageBefore = (below: Product, operation: Operation, above: Product | undefined): Omit<Wait, 'from'> | null => {
   if (operation.op === 'treat')
     return {
       stage: operation.treat === 'burn' ? 'touch' : 'heatSet',
@@ -87,7 +85,7 @@ export const waitsBefore = (operations: readonly Operation[], index: number, cat
       : wanted.stage === 'film' && has(below, 'mask')
         ? 'mask'
         : 'recoat';
-    if (has(below, stage)) waits.push({ from: touched, stage, why: wanted.why });
+    if (has(below, stage)) waits.push({ ...wanted, from: touched, stage });
   }
   const last = operations[index - 1];
   if (last?.op === 'apply' && last.role === 'prep' && has(productOf(last)!, 'touch'))

@@ -31,7 +31,7 @@ const Waits = ({ model, step, planned }: { model: PieceModel; step: Step; planne
           </WhereFrom>
           {closes !== undefined &&
             closes !== null &&
-            `, and within ${formatDuration(closes)} or after ${formatDuration(lag.windows?.[1]?.[0] ?? closes)}`}
+            `, and within ${formatDuration(closes)} of the first coat or after ${formatDuration(lag.windows?.[1]?.[0] ?? closes)}`}
           {planned.maybeFrom && planned.maybeFrom < planned.start && (
             <span className="sg-quiet">
               {' '}

@@ -67,7 +67,7 @@ describe('the spans in which a coat may follow', () => {
 });
 
 test('the coats of a spray can are dated in its hour from the first of them, or after the long wait', () => {
-  const boards = demoPieces.find(({ id }) => id === 'demo-boards')!;
+  const boards = { ...demoPieces.find(({ id }) => id === 'demo-boards')!, quantity: 1 };
   const outcome = planPieces([boards], demoBench, { budget: FIRST_LOOK });
   if (!outcome.ok) throw new Error('The boards have no plan.');
   const read = outcome.week;

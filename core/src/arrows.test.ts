@@ -21,6 +21,7 @@ const ORDER = [
   'plan',
   'match',
   'care',
+  'rescue',
   'workspace',
 ];
 const PACKAGES = [

@@ -33,4 +33,6 @@ export * from './amounts/index.ts';
 export * from './plan/index.ts';
 export * from './match/index.ts';
 export * from './care/index.ts';
+export * from './rescue/index.ts';
+export * from './rescue/index.ts';
 export * from './workspace/index.ts';

@@ -72,7 +72,8 @@ export const figureSchema = z
     };
   });
 
-const figureIn = (...units: FigureUnit[]) =>
+/** A figure in one of some units. */
+export const figureIn = (...units: FigureUnit[]) =>
   figureSchema.refine((figure) => units.includes(figure.unit), `a figure in ${units.join(' or ')}`);
 const timeFigure = figureIn('min');
 const temperatureFigure = figureIn('°C');

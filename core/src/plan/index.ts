@@ -30,6 +30,7 @@ export {
   type BenchContext,
   type PosedBench,
 } from './benchProblem.ts';
+export { openSpans, type Laid, type Span } from './recoat.ts';
 export { openBefore } from './openBefore.ts';
 export { planPieces, type LimitingStep, type PlanPiecesOptions, type WeekPlan } from './planPieces.ts';
 export { chanceBy, chanceOf, readyWith, safeStart, weatherMayBe, type Chance, type ForecastError } from './chance.ts';

@@ -1,0 +1,93 @@
+import { z } from 'zod';
+import { BASES_OF_FIGURES, figureIn, HOWS, KINDS, ROLES } from '../materials/index.ts';
+import { FACT_IDS, FACT_VALUES, STRENGTHS, type FactId } from './vocabulary.ts';
+
+const id = z.string().regex(/^[a-z][a-z0-9-]{1,60}$/, 'small letters, digits and hyphens');
+const text = z.string().trim().min(1);
+const basis = z.enum(BASES_OF_FIGURES);
+const percent = figureIn('%');
+const oneOrMore = <Schema extends z.ZodType>(schema: Schema) =>
+  z.union([schema, z.array(schema).min(1)]).transform((value) => (Array.isArray(value) ? value : [value]));
+
+/** What a fact must be, so that a row holds: one of some words, or a figure on one side of a limit. */
+export const testSchema = z.union([
+  oneOrMore(z.string().min(1)),
+  z.strictObject({ above: z.number() }),
+  z.strictObject({ below: z.number() }),
+]);
+export type FactTest = z.output<typeof testSchema>;
+
+const notAWord = (fact: FactId, test: FactTest): string | null => {
+  const values = FACT_VALUES[fact];
+  if (!Array.isArray(test)) return values === 'number' ? null : `${fact} is no figure`;
+  if (values === 'number') return `${fact} is a figure`;
+  const odd = values === 'id' ? undefined : test.find((word) => !(values as readonly string[]).includes(word));
+  return odd === undefined ? null : `${fact} is never “${odd}”`;
+};
+
+export const whenSchema = z.partialRecord(z.enum(FACT_IDS), testSchema).superRefine((when, context) => {
+  const facts = Object.entries(when) as [FactId, FactTest][];
+  if (!facts.length) context.addIssue({ code: 'custom', message: 'at least one fact' });
+  for (const [fact, test] of facts) {
+    const message = notAWord(fact, test);
+    if (message) context.addIssue({ code: 'custom', message, path: [fact] });
+  }
+});
+export type When = z.output<typeof whenSchema>;
+
+const STRENGTH_WORDS = Object.keys(STRENGTHS) as [keyof typeof STRENGTHS, ...(keyof typeof STRENGTHS)[]];
+
+export const causeSchema = z.strictObject({
+  id,
+  name: text,
+  /** How often it is behind what is seen, before anything else is known. */
+  prior: z.record(id, percent),
+  /** What must be so: known to be otherwise, the cause is ruled out. */
+  needs: whenSchema.optional(),
+  /** Signs in the record; of those of one sort the strongest counts. */
+  evidence: z.array(z.strictObject({ sort: text, when: whenSchema, strength: z.enum(STRENGTH_WORDS), basis })),
+  asks: id,
+  /** Repairs in the order in which they are offered; by what is seen, where that makes a difference. */
+  repairs: z.union([z.array(id).min(1), z.record(id, z.array(id).min(1))]),
+  prevents: z.array(id).min(1),
+});
+export type CauseRow = z.output<typeof causeSchema>;
+
+export const questionSchema = z.strictObject({
+  id,
+  words: text,
+  /** What exactly to look at. */
+  looks: text,
+  /** What a yes speaks for; a no speaks as much against it. */
+  yes: z.strictObject({ strength: z.enum(['strong', 'some']), causes: z.array(id).min(1) }),
+  basis,
+});
+export type QuestionRow = z.output<typeof questionSchema>;
+
+/** Where on the section what is seen is drawn, and which operation it is about. */
+export const symptomSchema = z.strictObject({
+  id,
+  /** In a sentence, as one sees it. */
+  looks: text,
+  /** Which operations it can be of. */
+  about: z.strictObject({
+    op: z.enum(['apply', 'remove', 'treat']),
+    roles: z.array(z.enum([...ROLES, 'transfer', 'hold'])).optional(),
+    kinds: z.array(z.enum(KINDS)).optional(),
+    hows: z.array(z.enum(HOWS)).optional(),
+    attacks: z.array(z.enum(['silica', 'coating', 'rawWood', 'dyePolymer'])).optional(),
+    isHot: z.boolean().optional(),
+  }),
+  /** Whether the wait that counts is the one before it was laid, or the one before what came over it. */
+  wait: z.enum(['below', 'above']),
+  /** What makes it worse: said first. */
+  doNot: z.array(text).min(1),
+});
+export type SymptomRow = z.output<typeof symptomSchema>;
+
+export const rescueDataSchema = z.strictObject({
+  symptoms: z.array(symptomSchema),
+  causes: z.array(causeSchema),
+  questions: z.array(questionSchema),
+});
+export type RescueData = z.output<typeof rescueDataSchema>;

@@ -43,7 +43,10 @@ export const eventProblem = (event: BenchEvent, others: readonly BenchEvent[], n
       allowed: 'from when it was begun up to now.',
       todo: 'Mend the time; or take back that it was begun.',
     };
-  if (event.kind === 'mended' && !own.some(({ kind, at: when }) => kind === 'failed' && Date.parse(when) <= at))
+  if (
+    (event.kind === 'mended' || event.kind === 'repairing') &&
+    !own.some(({ kind, at: when }) => kind === 'failed' && Date.parse(when) <= at)
+  )
     return {
       code: 'nothing-failed',
       given: 'Nothing of this step had failed by then.',

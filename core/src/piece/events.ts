@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idSchema, instantSchema } from '../problem/index.ts';
+import { AIRS } from '../materials/index.ts';
 import { stepIdOf } from './stepId.ts';
 
 const copy = z.number().int('a whole number').min(1, '1 to 1000').max(1000, '1 to 1000');
@@ -110,6 +111,45 @@ const islandsPlaced = z.strictObject({
   /** Whether they were taken up again. */
   isTaken: z.boolean(),
 });
+/** How something was washed. */
+export const WASHES = ['hand', 'dishwasher', 'laundry', 'tumbled'] as const;
+const washed = z.strictObject({ way: z.enum(WASHES), temperatureC: temperature.nullable() });
+
+const dryMinutes = z.number('minutes').min(0, '0 to 200000 minutes').max(200_000, '0 to 200000 minutes');
+/** One thing that is done to mend what failed, as it was decided on: it stays as it is, whatever the data say later. */
+export const fixStepSchema = z.strictObject({
+  label: z.string().trim().min(1).max(120),
+  detail: z.string().max(2000),
+  looksRight: z.string().max(400),
+  needs: z.array(z.string().min(1).max(120)).max(20, 'at most 20 things'),
+  setUpMinutes: z.number('minutes').min(0, '0 to 1440 minutes').max(1440, '0 to 1440 minutes'),
+  eachMinutes: z.number('minutes').min(0, '0 to 1440 minutes').max(1440, '0 to 1440 minutes'),
+  /** Minutes that it takes to dry or harden before anything follows. */
+  dries: z
+    .strictObject({ low: dryMinutes, typical: dryMinutes, high: dryMinutes })
+    .refine(({ low, typical, high }) => low <= typical && typical <= high, 'low ≤ typical ≤ high')
+    .nullable(),
+  productId: z.string().min(1).max(80).nullable(),
+  hazards: z.array(z.string().min(1).max(80)).max(20, 'at most 20 hazards'),
+  air: z.enum(AIRS),
+});
+export type FixStep = z.output<typeof fixStepSchema>;
+/** What is done about something that failed: steps of its own, and steps that are done again. */
+const repairing = z.strictObject({
+  ...ofStep,
+  ...said,
+  kind: z.literal('repairing'),
+  symptom,
+  /** What was found to be behind it, and what mends it; null: nobody said. */
+  causeId: z.string().min(1).max(80).nullable(),
+  repairId: z.string().min(1).max(80).nullable(),
+  steps: z.array(fixStepSchema).max(12, 'at most 12 steps'),
+  /** Steps that are open again on its copies. */
+  again: z.array(z.strictObject({ operationId: idSchema, coat: ofStep.coat })).max(120, 'at most 120 steps'),
+  /** Whether work goes on with it; not where another way of working must be found first. */
+  goesOn: z.boolean(),
+});
+export type Repairing = z.output<typeof repairing>;
 const noted = z.strictObject({
   ...loose,
   ...said,
@@ -118,6 +158,8 @@ const noted = z.strictObject({
   placed: islandsPlaced.optional(),
   /** The product of which a fresh sheet was taken: its uses are counted from there. */
   fresh: z.string().min(1).max(80).optional(),
+  /** How the piece was washed. */
+  washed: washed.optional(),
 });
 const measured = z.strictObject({
   ...loose,
@@ -147,6 +189,7 @@ export const eventSchema = z.discriminatedUnion('kind', [
   checked,
   failed,
   mended,
+  repairing,
   scrapped,
   noted,
   measured,
@@ -162,6 +205,7 @@ const IS_OF_STEP = {
   checked: true,
   failed: true,
   mended: true,
+  repairing: true,
   scrapped: true,
   noted: false,
   measured: false,
@@ -178,4 +222,5 @@ export const stepOfEvent = (event: BenchEvent): string | null =>
   isOfStep(event) ? stepIdOf({ id: event.operationId }, event.coat, event.group ?? null) : event.stepId;
 
 /** Whether work has begun with it: what is laid from then on stays laid. */
-export const isWork = ({ kind }: BenchEvent): boolean => ['started', 'done', 'failed', 'mended'].includes(kind);
+export const isWork = ({ kind }: BenchEvent): boolean =>
+  ['started', 'done', 'failed', 'mended', 'repairing'].includes(kind);

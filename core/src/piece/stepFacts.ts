@@ -65,9 +65,10 @@ const IN_A_MOMENT: Readonly<Record<BenchEvent['kind'], number>> = {
   checked: 3,
   failed: 4,
   mended: 5,
-  done: 6,
-  noted: 7,
-  scrapped: 8,
+  repairing: 6,
+  done: 7,
+  noted: 8,
+  scrapped: 9,
 };
 
 /** By time; what happened in the same moment begins before it ends. The same events come in the same order, however they were kept. */
@@ -86,10 +87,12 @@ export const stepFacts = (events: readonly BenchEvent[]): Facts => {
     if (!isOfStep(event)) continue;
     let own = facts.get(event.pieceId);
     if (!own) facts.set(event.pieceId, (own = { events: new Map(), scrapped: new Set() }));
-    const key = factKey(event.operationId, event.coat);
-    const held = own.events.get(key);
-    if (held) held.push(event);
-    else own.events.set(key, [event]);
+    const opened = event.kind === 'repairing' ? event.again.map((one) => factKey(one.operationId, one.coat)) : [];
+    for (const key of new Set([factKey(event.operationId, event.coat), ...opened])) {
+      const held = own.events.get(key);
+      if (held) held.push(event);
+      else own.events.set(key, [event]);
+    }
     if (event.kind === 'scrapped') {
       if (!event.copies) own.scrapped = 'all';
       else if (own.scrapped !== 'all') for (const copy of event.copies) own.scrapped.add(copy);
@@ -100,7 +103,7 @@ export const stepFacts = (events: readonly BenchEvent[]): Facts => {
 
 const OPEN: CopyState = { startedAt: null, doneAt: null, failedAt: null, looks: [], eventId: null };
 
-const after = (state: CopyState, event: StepEvent): CopyState => {
+const after = (state: CopyState, event: StepEvent, { key, coat }: FactStep): CopyState => {
   const { at, id: eventId } = event;
   switch (event.kind) {
     case 'started':
@@ -112,6 +115,10 @@ const after = (state: CopyState, event: StepEvent): CopyState => {
     // it is as it should be from then on
     case 'mended':
       return { ...state, doneAt: at, failedAt: null, eventId };
+    case 'repairing':
+      if (event.again.some((one) => one.operationId === key && one.coat === coat)) return { ...OPEN, eventId };
+      // what mends it are steps of its own; where another way must be found, it stays as it failed
+      return event.goesOn ? { ...state, doneAt: at, failedAt: null, eventId } : state;
     case 'checked':
       return { ...state, looks: [...state.looks, { at, found: event.found, eventId }] };
     case 'scrapped':
@@ -139,7 +146,7 @@ export const stateOfStep = (facts: Facts, pieceId: string, step: FactStep): Step
   for (const copy of step.copies ?? [0])
     byCopy.set(
       copy,
-      events.reduce((state, event) => (isAbout(event, step, copy) ? after(state, event) : state), OPEN),
+      events.reduce((state, event) => (isAbout(event, step, copy) ? after(state, event, step) : state), OPEN),
     );
   const states = [...byCopy.values()];
   const running = states.flatMap(({ startedAt, doneAt, failedAt }) =>

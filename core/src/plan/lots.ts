@@ -11,6 +11,7 @@ import {
 import type { Problem } from '../problem/index.ts';
 import { MS_PER_MINUTE } from '../units/index.ts';
 import { onGrid, type Lag, type Step } from './step.ts';
+import { withFixes } from './fixes.ts';
 import { SAFE_WORDS } from './stopped.ts';
 
 /** Steps as the facts leave them: copies that came to lag behind have steps of their own, those that failed have none. */
@@ -103,7 +104,7 @@ class Lots {
       const told = this.told.get(coat) ?? new Map<number, string>();
       for (const [copy, word] of progress) told.set(copy, word);
       this.told.set(coat, told);
-      if (!isUniform(progress)) uneven.add(coat);
+      if (!isUniform(progress) || this.isFixOfSome(step)) uneven.add(coat);
       const copies = [...progress].flatMap(([copy, word]) => (word === 'failed' ? [copy] : []));
       if (copies.length) {
         this.failing.set(step.id, { step, copies });
@@ -113,6 +114,11 @@ class Lots {
     const copies = new Set(all.flatMap((step) => step.copies ?? []));
     for (const copy of copies)
       this.lotOf.set(copy, [...uneven].map((coat) => this.told.get(coat)!.get(copy) ?? '-').join(' '));
+  }
+
+  /** Whether a step mends only some of the copies, and is still open: the others need not wait for it. */
+  private isFixOfSome(step: Step): boolean {
+    return step.kind === 'fix' && !this.stateOf(step).doneAt;
   }
 
   stateOf({ id }: Step): StepState {
@@ -166,9 +172,11 @@ class Lots {
       !step.copies || this.doneAt(step) !== null || step.copies.some((copy) => !this.isHeldUp(copy));
     const led = (from: string, to: Step): readonly string[] => {
       const own = (parts.get(from) ?? []).filter(goesOn);
-      const isParted = (parts.get(from)?.length ?? 0) > 1;
+      const isParted = (parts.get(from)?.length ?? 0) > 1 || own.some(({ kind }) => kind === 'fix');
       const shared =
-        isParted && to.copies ? own.filter(({ copies }) => copies!.some((one) => to.copies!.includes(one))) : own;
+        isParted && to.copies
+          ? own.filter(({ copies }) => copies?.some((one) => to.copies!.includes(one)) ?? true)
+          : own;
       return shared.map(({ id }) => id);
     };
     return [...parts.values()].flat().flatMap((step): Step[] => {
@@ -265,7 +273,7 @@ const givenUpProblem = ({ name }: Piece): Problem => ({
  * @param all steps of a piece, as `stepsOf` gives them
  */
 export const stepsNow = (all: readonly Step[], piece: Piece, facts: Facts, catalogue: Catalogue): StepsNow => {
-  const kept = all.flatMap((step): Step[] => {
+  const kept = withFixes(all, piece, facts).flatMap((step): Step[] => {
     const copies = step.copies?.filter((copy) => !isScrapped(facts, piece.id, copy));
     if (!copies) return [step];
     return copies.length ? [onCopies(step, copies)] : [];

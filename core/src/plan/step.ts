@@ -35,8 +35,8 @@ export interface Keep {
 export const PLACES_AT_BENCH = ['cutter', 'press', 'oven', 'sprayPlace', 'turner'] as const;
 export type BenchPlace = (typeof PLACES_AT_BENCH)[number];
 
-/** What a step is: something to find out first, cutting, work on the layers, or the crafter's own. */
-export type StepKind = 'try' | 'look' | 'cut' | 'work' | 'own' | 'makeSafe';
+/** What a step is: something to find out first, cutting, work on the layers, the crafter's own, or what makes safe or mends. */
+export type StepKind = 'try' | 'look' | 'cut' | 'work' | 'own' | 'makeSafe' | 'fix';
 
 /** Something that runs by itself while a step is under way, from when it was begun on a piece; figures in minutes. */
 export interface Clock {

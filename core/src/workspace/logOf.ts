@@ -28,6 +28,7 @@ const WORDS: Readonly<Record<BenchEvent['kind'], string>> = {
   checked: 'looked at',
   failed: 'failed',
   mended: 'mended',
+  repairing: 'to be mended',
   scrapped: 'given up',
   noted: 'note',
   measured: 'measured',

@@ -33,6 +33,8 @@ const MIGRATIONS: Readonly<Record<number, Migration>> = {
   5: onTheShelf,
   // 7: marks are events of several kinds
   6: kindEach,
+  // 8: repairs and washes are events; how cards are printed gets its default from the schema
+  7: (older) => older,
 };
 
 const NOTHING_CHANGED = 'Nothing was changed. Export the file again from where it came from, or mend that field.';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { LENGTH_UNITS } from '../units/index.ts';
 import { climateSeriesSchema } from '../dry/index.ts';
 import { exceptionSchema, freeHoursSchema, quietHoursSchema, type FreeHours } from '../plan/index.ts';
+import { cardSettingsSchema, PLAIN_CARDS } from '../care/index.ts';
 import { moneySettingsSchema, PLAIN_MONEY } from '../amounts/index.ts';
 import { DEFAULT_SCHOOLS, plainWorkshop, schoolsSchema, workshopSchema, type BareWorkshop } from '../piece/index.ts';
 
@@ -57,6 +58,7 @@ export const settingsSchema = z.strictObject({
   schools: schoolsSchema,
   bench: benchSettingsSchema.default(PLAIN_BENCH),
   money: moneySettingsSchema.default(PLAIN_MONEY),
+  cards: cardSettingsSchema.default(PLAIN_CARDS),
   /** Days between ordering something and having it. */
   leadDays: z.number().int().min(0, '0 to 90 days').max(90, '0 to 90 days').default(3),
 });
@@ -84,5 +86,6 @@ export const plainSettings = (zone = 'UTC'): Settings => ({
   schools: DEFAULT_SCHOOLS,
   bench: PLAIN_BENCH,
   money: PLAIN_MONEY,
+  cards: PLAIN_CARDS,
   leadDays: 3,
 });

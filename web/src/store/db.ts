@@ -178,5 +178,14 @@ export class BenchDatabase extends Dexie {
           });
         await upgrade.table('undos').clear();
       });
+    // 9: how cards are printed
+    this.version(9).upgrade(async (upgrade) => {
+      await upgrade
+        .table('settings')
+        .toCollection()
+        .modify((row: { value: unknown }) => {
+          row.value = settingsSchema.safeParse(row.value).data ?? row.value;
+        });
+    });
   }
 }

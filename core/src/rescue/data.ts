@@ -1,14 +1,29 @@
+import actions from './data/actions.json' with { type: 'json' };
 import causes from './data/causes.json' with { type: 'json' };
+import prevents from './data/prevents.json' with { type: 'json' };
 import questions from './data/questions.json' with { type: 'json' };
+import repairs from './data/repairs.json' with { type: 'json' };
 import symptoms from './data/symptoms.json' with { type: 'json' };
 import { z } from 'zod';
-import { rescueDataSchema, type CauseRow, type QuestionRow, type RescueData, type SymptomRow } from './schema.ts';
+import {
+  rescueDataSchema,
+  type ActionRow,
+  type CauseRow,
+  type PreventRow,
+  type QuestionRow,
+  type RepairRow,
+  type RescueData,
+  type SymptomRow,
+} from './schema.ts';
 
 /** Rows of the data with what they name at hand. */
 export interface RescueBook {
   readonly symptomById: ReadonlyMap<string, SymptomRow>;
   readonly causeById: ReadonlyMap<string, CauseRow>;
   readonly questionById: ReadonlyMap<string, QuestionRow>;
+  readonly actionById: ReadonlyMap<string, ActionRow>;
+  readonly repairById: ReadonlyMap<string, RepairRow>;
+  readonly preventById: ReadonlyMap<string, PreventRow>;
   /** Causes of what is seen. */
   readonly causesOf: (symptom: string) => readonly CauseRow[];
 }
@@ -17,7 +32,14 @@ const byId = <Row extends { readonly id: string }>(rows: readonly Row[]): Readon
   new Map(rows.map((row) => [row.id, row]));
 
 /** The rows as the data files hold them, before they are read; for tests of the data itself. */
-export const rawRescueData = (): unknown => ({ symptoms, causes, questions });
+export const rawRescueData = (): unknown => ({
+  symptoms,
+  causes,
+  questions,
+  actions,
+  repairs,
+  prevents,
+});
 
 const bookOf = (data: RescueData): RescueBook => {
   const causesBySymptom = new Map<string, CauseRow[]>();
@@ -28,6 +50,9 @@ const bookOf = (data: RescueData): RescueBook => {
     symptomById: byId(data.symptoms),
     causeById: byId(data.causes),
     questionById: byId(data.questions),
+    actionById: byId(data.actions),
+    repairById: byId(data.repairs),
+    preventById: byId(data.prevents),
     causesOf: (symptom) => causesBySymptom.get(symptom) ?? [],
   };
 };

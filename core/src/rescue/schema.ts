@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { BASES_OF_FIGURES, figureIn, HOWS, KINDS, ROLES } from '../materials/index.ts';
+import { AIRS, BASES_OF_FIGURES, figureIn, HOWS, KINDS, ROLES, STAGES } from '../materials/index.ts';
 import { FACT_IDS, FACT_VALUES, STRENGTHS, type FactId } from './vocabulary.ts';
 
 const id = z.string().regex(/^[a-z][a-z0-9-]{1,60}$/, 'small letters, digits and hyphens');
@@ -85,9 +85,63 @@ export const symptomSchema = z.strictObject({
 });
 export type SymptomRow = z.output<typeof symptomSchema>;
 
+/** What a way of mending does to the surface. */
+export const TOUCHES = ['sand', 'scrape', 'blade', 'solvent', 'heat', 'press', 'wet', 'pull'] as const;
+export type Touch = (typeof TOUCHES)[number];
+
+/** One thing that is done to mend: laid, taken off, or waited for. */
+export const actionSchema = z.strictObject({
+  id,
+  label: text,
+  detail: text,
+  setUp: figureIn('min'),
+  each: figureIn('min'),
+  /** Products that it can be done with, the first that the rules allow. */
+  products: z.array(id).min(1).optional(),
+  /** Whose coat it lays, or whose drying it waits for. */
+  of: z.enum(['layer', 'below', 'product']).optional(),
+  waitFor: z.enum(STAGES).optional(),
+  wait: figureIn('min').optional(),
+  needs: z.array(text),
+  looksRight: z.string(),
+  hazards: z.array(id),
+  air: z.enum(AIRS),
+  touches: z.array(z.enum(TOUCHES)),
+});
+export type ActionRow = z.output<typeof actionSchema>;
+
+export const REPAIR_KINDS = ['mend', 'strip', 'anew', 'live'] as const;
+/** A way to mend: what is done, and what of the piece is laid again after it. */
+export const repairSchema = z.strictObject({
+  id,
+  name: text,
+  kind: z.enum(REPAIR_KINDS),
+  says: text,
+  steps: z.array(id),
+  /** One more coat of the layer, all of it, from its mask on, or all of the piece. */
+  again: z.enum(['none', 'coat', 'layer', 'fromMask', 'all']),
+  /** How often it comes out well. */
+  chance: percent,
+});
+export type RepairRow = z.output<typeof repairSchema>;
+
+/** What would have prevented it, and where that can be changed. */
+export const preventSchema = z.strictObject({
+  id,
+  words: text,
+  change: z.strictObject({
+    kind: z.enum(['step', 'school', 'figure', 'product']),
+    of: z.enum(['layer', 'mask', 'below', 'edgeSeal', 'filmOrder', 'unmask']),
+  }),
+});
+export type PreventRow = z.output<typeof preventSchema>;
+
 export const rescueDataSchema = z.strictObject({
   symptoms: z.array(symptomSchema),
   causes: z.array(causeSchema),
   questions: z.array(questionSchema),
+  actions: z.array(actionSchema),
+  repairs: z.array(repairSchema),
+  prevents: z.array(preventSchema),
 });
 export type RescueData = z.output<typeof rescueDataSchema>;

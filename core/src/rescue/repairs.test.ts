@@ -1,0 +1,135 @@
+import { describe, expect, test } from '@jest/globals';
+import { catalogue } from '../materials/index.ts';
+import { finish } from '../testing/briefs.ts';
+import { inputOf, type Fault } from '../testing/faults.ts';
+import { rescueBook } from './data.ts';
+import { repairsOf, type RepairOption } from './repairs.ts';
+
+const book = rescueBook();
+const SIGN = 'paint-stencil: p/sand-bare g/exterior-latex m/film-stencil x/craft-acrylic u/wet';
+const LOG = ['p0 0', 'g1 60', 'm2 3000', 'x3 3100'];
+const sign: Fault = { sees: 'bled', said: { base: 'hardwood' }, stack: SIGN, log: LOG };
+const of = (fault: Fault, ...ids: string[]): readonly RepairOption[] => repairsOf(inputOf(fault), ids);
+const only = (fault: Fault, id: string): RepairOption => of(fault, id)[0]!;
+
+describe('the data of repairs', () => {
+  test('name actions, products and hazards that there are, each of them once', () => {
+    const all = catalogue();
+    const repairs = [...book.causeById.values()].flatMap((row) =>
+      Array.isArray(row.repairs) ? row.repairs : Object.values(row.repairs).flat(),
+    );
+    expect(new Set(repairs)).toEqual(new Set(book.repairById.keys()));
+    const actions = [...book.repairById.values()].flatMap(({ steps }) => steps);
+    expect(new Set([...actions, 'let-cure'])).toEqual(new Set(book.actionById.keys()));
+    for (const { products = [], hazards } of book.actionById.values()) {
+      for (const id of products) expect(all.productById.has(id)).toBe(true);
+      for (const id of hazards) expect(all.hazardById.has(id)).toBe(true);
+    }
+    const prevents = [...book.causeById.values()].flatMap((row) => row.prevents);
+    expect(new Set(prevents)).toEqual(new Set(book.preventById.keys()));
+  });
+
+  test('say of every repair by what is seen which causes offer it', () => {
+    for (const cause of book.causeById.values())
+      for (const symptom of Object.keys(cause.prior)) {
+        const ids = Array.isArray(cause.repairs) ? cause.repairs : cause.repairs[symptom];
+        expect([cause.id, symptom, ids?.length ?? 0]).not.toEqual([cause.id, symptom, 0]);
+      }
+  });
+});
+
+describe('a repair', () => {
+  test('that mends in place lays nothing again, and waits for what must dry', () => {
+    const { steps, again, goesOn, isFinal, takes } = only(sign, 'pick-and-touch-up');
+    expect(steps.map(({ label }) => label)).toEqual(['Let it dry', 'Pick off what crept', 'Touch up with the ground']);
+    expect(steps[0]!.dries!.high).toBeGreaterThan(0);
+    expect(steps[2]!.detail).toContain('exterior latex');
+    expect([again, goesOn, isFinal, takes.length]).toEqual([[], true, true, 0]);
+  });
+
+  test('that lays it again opens its mask too, where that is off', () => {
+    const off = { ...sign, log: [...LOG, 'u4 3200'] };
+    expect(only(off, 'lay-again').again.map(({ operationId }) => operationId)).toEqual(
+      expect.arrayContaining(['m2', 'x3']),
+    );
+    expect(only(off, 'lay-again').takes).toEqual(expect.arrayContaining(['adhesive stencil film', 'craft acrylic']));
+  });
+
+  test('of a coat is one more coat', () => {
+    const fault: Fault = {
+      sees: 'wrinkled',
+      said: { base: 'hardwood' },
+      stack: 'paint-stencil: p/sand-bare g/aerosol-enamel*3',
+      log: ['p0 0', 'g1 60', 'g1#2 240'],
+    };
+    const { again, steps } = only(fault, 'harden-sand-recoat');
+    expect(again).toEqual([
+      expect.objectContaining({ operationId: 'g1', coat: 2 }),
+      expect.objectContaining({ coat: 3 }),
+    ]);
+    expect(steps[0]!.dries).toEqual({ low: 2 * 1440, typical: 7 * 1440, high: 14 * 1440 });
+  });
+
+  test('of epoxy is never sanded before it is hard', () => {
+    const fault: Fault = {
+      sees: 'hazy',
+      said: { base: 'hardwood' },
+      stack: 'flood-coat: p/sand-bare g/craft-acrylic c/flood-epoxy',
+      log: ['g1 0', 'c2 9000'],
+    };
+    for (const { id } of book.repairById.values()) {
+      const { steps } = only(fault, id);
+      const sands = steps.findIndex(({ hazards }) => hazards.includes('sanding'));
+      if (sands >= 0)
+        expect([id, steps.slice(0, sands).some(({ dries }) => (dries?.high ?? 0) >= 1440)]).toEqual([id, true]);
+    }
+  });
+
+  test.each([
+    ['an old coat that nobody tested', { base: 'hardwood', surface: finish('unknown-finish', null) }, 'lay-again'],
+    ['an unknown base', { base: 'abs-like' }, 'wait-and-press'],
+    ['old floor tiles', { base: 'vinyl-floor' }, 'strip-scuff-prime'],
+  ] as const)('is refused on %s, with why', (_name, said, id) => {
+    const { standing, reasons } = only(
+      { ...sign, said, stack: 'decal: f/film-permanent', sees: 'lifts', log: ['f0 0'] },
+      id,
+    );
+    expect(standing).toBe('refused');
+    expect(reasons.join(' ')).toMatch(/lead|base|asbestos/);
+  });
+
+  test('that is refused comes after those that hold', () => {
+    const old = { ...sign, said: { base: 'hardwood', surface: finish('unknown-finish', null) } };
+    const standings = of(old, 'lay-again', 'live-with-it').map(({ standing }) => standing);
+    expect(standings).toEqual(['holds', 'refused']);
+  });
+
+  test('that needs another way of working does not go on with this one', () => {
+    const gel: Fault = {
+      sees: 'not-through',
+      said: { base: 'steel-stainless', surface: finish('powder-coat') },
+      stack: 'strip-etch: p/degrease-alcohol m/film-permanent x/remover-gel r u/wet',
+      log: ['p0 0', 'm1 30', 'x2 60-200 22C !'],
+    };
+    const { goesOn, steps, hazards } = only(gel, 'rinse-and-film');
+    expect([goesOn, steps.length, hazards.includes('stripper')]).toEqual([false, 1, true]);
+    expect(only(gel, 'longer-checked')).toMatchObject({
+      goesOn: true,
+      again: [expect.objectContaining({ operationId: 'x2' })],
+    });
+  });
+
+  test('takes so long as its steps on the copies that failed, and no longer', () => {
+    const batch = { ...sign, said: { base: 'hardwood', quantity: 6 } };
+    const input = inputOf(batch);
+    const minutes = (copies: readonly number[]) =>
+      repairsOf({ ...input, copies }, ['pick-and-touch-up'])[0]!.workMinutes;
+    expect(minutes([3])).toBeLessThan(minutes([1, 2, 3]));
+    expect(minutes([1, 2, 3, 4, 5, 6])).toBe(repairsOf(input, ['pick-and-touch-up'])[0]!.workMinutes);
+  });
+
+  test('of a piece that nobody described is refused where it touches it', () => {
+    const bare: Fault = { sees: 'bled', said: { base: 'no-such-base' }, stack: 'decal: f/film-permanent' };
+    expect(only(bare, 'pick-and-touch-up').standing).toBe('refused');
+  });
+});

@@ -1,0 +1,320 @@
+import { dryTime } from '../dry/index.ts';
+import { Judge, situationOf, STANDARD_BOOK, topAfter, type Finding, type Situation, type Top } from '../judge/index.ts';
+import type { Figure, Product, Stage } from '../materials/index.ts';
+import { failed, type Outcome } from '../problem/index.ts';
+import type { ApplyOperation, FixStep, Operation } from '../piece/index.ts';
+import type { Step } from '../plan/index.ts';
+import { rescueBook } from './data.ts';
+import { PieceRecord, type RescueInput } from './record.ts';
+import type { ActionRow, RepairRow } from './schema.ts';
+import { touchProblems } from './touches.ts';
+
+/** One way to mend what went wrong, as it stands beside the others. */
+export interface RepairOption {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: RepairRow['kind'];
+  readonly says: string;
+  /** How often it comes out well, %. */
+  readonly chance: Figure;
+  /** What is done to mend, as it goes into the plan. */
+  readonly steps: readonly FixStep[];
+  /** Steps of the piece that are done again after it. */
+  readonly again: readonly { readonly operationId: string; readonly coat: number }[];
+  readonly againLabels: readonly string[];
+  /** Whether the piece goes on after it; not where another way of working must be found. */
+  readonly goesOn: boolean;
+  /** Whether it cannot be taken back. */
+  readonly isFinal: boolean;
+  /** Hands-on minutes on all of the copies. */
+  readonly workMinutes: number;
+  /** Minutes of drying and hardening in between. */
+  readonly waitMinutes: { readonly low: number; readonly typical: number; readonly high: number };
+  /** Names of the products that it takes. */
+  readonly takes: readonly string[];
+  readonly standing: 'holds' | 'cautions' | 'refused';
+  /** Why it is refused, or what to mind, in sentences. */
+  readonly reasons: readonly string[];
+  readonly hazards: readonly string[];
+}
+
+const FALLBACKS: readonly Stage[] = ['recoat', 'touch', 'mask', 'film', 'cure'];
+const MOST_STEPS = 12;
+
+/** Reads what a repair comes to on one piece as it is now; one object for one fault. */
+class Mending {
+  private readonly judge: Judge | null;
+  private readonly situation: Situation | null;
+  private readonly now: Top | null;
+  private readonly copies: number;
+
+  constructor(private readonly record: PieceRecord) {
+    const { input, part, catalogue } = record;
+    const brief = { part, workshop: input.workshop, quantity: input.piece.quantity, due: input.piece.due };
+    const read = situationOf(brief, catalogue, input.schools);
+    const method = part.stack && catalogue.methodById.get(part.stack.methodId);
+    this.situation = read.ok ? read.situation : null;
+    this.judge = this.situation && method ? new Judge(this.situation, method, STANDARD_BOOK) : null;
+    this.now = this.topNow();
+    this.copies = input.copies?.length || input.piece.quantity;
+  }
+
+  /** The surface as it is: after all that was begun. */
+  private topNow(): Top | null {
+    const { record } = this;
+    const { operations } = record;
+    const last = operations.findLastIndex((operation) => record.happened(operation) !== null);
+    const at = last < 0 ? record.index : last;
+    const operation = operations[at];
+    const top = record.topBefore(operation ?? null);
+    return top && operation ? topAfter(top, operation, record.productOf(operation)) : (this.judge?.start ?? null);
+  }
+
+  option(row: RepairRow): RepairOption {
+    const { record } = this;
+    const actions = this.actionsOf(row);
+    const reasons: string[] = [];
+    const cautions: string[] = [];
+    const steps: FixStep[] = [];
+    const takes = new Set<string>();
+    for (const action of actions) {
+      const { product, refused, minded } = this.productFor(action);
+      reasons.push(...refused);
+      cautions.push(...minded);
+      const { refused: touched, minded: cared } = touchProblems(action, this.situation, this.now, record.product);
+      reasons.push(...touched);
+      cautions.push(...cared);
+      const step = this.stepOf(action, product);
+      if (!step.ok) reasons.push(...step.problems.map(({ given, todo }) => `${given} ${todo}`));
+      else steps.push(step.step);
+      if (product && product.kind !== 'prep') takes.add(product.name);
+    }
+    const again = this.againOf(row);
+    for (const operation of this.operationsOf(row)) {
+      const product = record.productOf(operation);
+      if (product && product.kind !== 'prep') takes.add(product.name);
+    }
+    steps.push(...this.cutAgain(row));
+    const work = steps.reduce(
+      (sum, { setUpMinutes, eachMinutes }) => sum + setUpMinutes + eachMinutes * this.copies,
+      0,
+    );
+    const redone = again.reduce((sum, step) => sum + step.setUpMinutes + step.eachMinutes * this.copies, 0);
+    return {
+      id: row.id,
+      name: row.name,
+      kind: row.kind,
+      says: row.says,
+      chance: row.chance,
+      steps: steps.slice(0, MOST_STEPS),
+      again: again.map(({ key, coat }) => ({ operationId: key, coat })),
+      againLabels: again.map(({ label }) => label),
+      goesOn: row.kind !== 'anew' || row.again !== 'none',
+      isFinal:
+        row.kind === 'strip' ||
+        row.kind === 'anew' ||
+        actions.some(({ touches }) =>
+          touches.some((one) => one === 'sand' || one === 'scrape' || one === 'blade' || one === 'solvent'),
+        ),
+      workMinutes: Math.round(work + redone),
+      waitMinutes: this.waits(steps, again),
+      takes: [...takes],
+      standing: reasons.length ? 'refused' : cautions.length ? 'cautions' : 'holds',
+      reasons: [...new Set([...reasons, ...cautions])],
+      hazards: [...new Set([...steps.flatMap(({ hazards }) => hazards), ...again.flatMap(({ hazards }) => hazards)])],
+    };
+  }
+
+  /** Its actions, with what must be hard before it is sanded hard first. */
+  private actionsOf({ steps }: RepairRow): readonly ActionRow[] {
+    const book = rescueBook();
+    const rows = steps.flatMap((id) => book.actionById.get(id) ?? []);
+    const sands = rows.findIndex(({ touches }) => touches.includes('sand'));
+    const waits = (row: ActionRow) => row.waitFor === 'cure' || row.wait !== undefined;
+    if (sands < 0 || this.record.product?.carrier !== 'twoPart' || rows.slice(0, sands).some(waits)) return rows;
+    return [book.actionById.get('let-cure')!, ...rows];
+  }
+
+  /** The first product for an action that the rules allow on the surface as it is. */
+  private productFor({ products }: ActionRow): {
+    product: Product | null;
+    refused: string[];
+    minded: string[];
+  } {
+    const { record, judge, now } = this;
+    if (!products) return { product: null, refused: [], minded: [] };
+    const tried = products.flatMap((id) => {
+      const product = record.catalogue.productById.get(id);
+      if (!product) return [];
+      const role = product.kind === 'prep' ? 'prep' : product.kind === 'primer' ? 'ground' : 'groundSeal';
+      const operation: ApplyOperation = {
+        id: 'fix',
+        op: 'apply',
+        role,
+        productId: id,
+        how: product.how[0] ?? 'wipe',
+        coats: 1,
+        extent: 'all',
+      };
+      const findings: readonly Finding[] =
+        judge && now ? [...judge.alone(operation), ...judge.onTop(now, operation)] : [];
+      return [{ product, findings }];
+    });
+    const blocks = (findings: readonly Finding[]) => findings.filter(({ verdict }) => verdict === 'blocks');
+    const fit = tried.find(({ findings }) => !blocks(findings).length);
+    if (!fit) return { product: null, refused: (tried[0] ? blocks(tried[0].findings) : []).map(sentence), minded: [] };
+    const minded = fit.findings.filter(({ verdict }) => verdict === 'cautions' || verdict === 'unknown').map(sentence);
+    return { product: fit.product, refused: [], minded };
+  }
+
+  private stepOf(action: ActionRow, product: Product | null): Outcome<{ step: FixStep }> {
+    const { record } = this;
+    const whose = this.whose(action, product);
+    const dries = action.wait ?? null;
+    const read = action.waitFor && whose ? this.dryOf(whose, action.waitFor) : null;
+    if (read && !read.ok) return read;
+    const time = read?.ok ? read.time : dries;
+    const named = product ?? (action.of === 'layer' || action.of === 'below' ? whose : null);
+    const lays = named !== null && !action.label.startsWith('Let');
+    const hazards = [...new Set([...action.hazards, ...(lays ? named.hazards : [])])];
+    return {
+      ok: true,
+      step: {
+        label: action.label,
+        detail: lays && named ? `${action.detail} With ${named.name}.` : action.detail,
+        looksRight: action.looksRight,
+        needs: [...action.needs, ...(lays && named ? [named.name] : [])],
+        setUpMinutes: action.setUp.typical,
+        eachMinutes: action.each.typical,
+        dries: time && { low: Math.round(time.low), typical: Math.round(time.typical), high: Math.round(time.high) },
+        productId: lays ? (named?.id ?? null) : null,
+        hazards: hazards.filter((id) => record.catalogue.hazardById.has(id)),
+        air: worstAir(action.air, lays && named ? named.air : 'room'),
+      },
+    };
+  }
+
+  private whose({ of }: ActionRow, product: Product | null): Product | null {
+    const { record } = this;
+    if (of === 'product') return product;
+    if (of === 'layer') return record.product;
+    if (of !== 'below') return null;
+    const coats = record.laidBefore.filter(({ role }) => role === 'ground' || role === 'groundSeal');
+    return record.productOf(coats.at(-1) ?? null);
+  }
+
+  /** How long a coat takes to a stage in the workshop; to the nearest stage that its label knows. */
+  private dryOf(product: Product, stage: Stage): Outcome<{ time: Figure }> {
+    const found = [stage, ...FALLBACKS].find((one) => product.dry[one]);
+    if (!found) return { ok: true, time: { low: 0, typical: 0, high: 0, unit: 'min', basis: 'estimate' } };
+    const { workshop } = this.record.input;
+    const read = dryTime(product, found, workshop, {});
+    return read.ok ? { ok: true, time: read.time } : failed(...read.problems);
+  }
+
+  /** Operations of the stack that are laid again. */
+  private operationsOf({ again }: RepairRow): readonly Operation[] {
+    const { record } = this;
+    const { operations, layer } = record;
+    if (again === 'none' || !layer) return [];
+    if (again === 'all') return operations;
+    const at = record.indexOf(layer);
+    const mask = record.operations.slice(0, at).findLast((one) => one.op === 'apply' && one.role === 'mask');
+    const isOff = operations.some(
+      (one, index) => index > at && one.op === 'remove' && one.what === 'mask' && record.happened(one),
+    );
+    // what is laid through a mask that is off needs its mask again
+    const needsMask = again === 'fromMask' || (layer.extent === 'opening' && isOff && layer.role === 'medium');
+    const from = needsMask && mask ? record.indexOf(mask) : at;
+    return operations.slice(from).filter((one) => record.happened(one) !== null || record.indexOf(one) <= record.index);
+  }
+
+  private againOf(row: RepairRow): readonly Step[] {
+    const { record } = this;
+    const operations = this.operationsOf(row);
+    const ids = new Set(operations.map(({ id }) => id));
+    const { layer } = record;
+    const last = layer ? Math.max(1, record.coatsDone(layer)) : 1;
+    return record.steps.filter(({ kind, operationIds, coat, copies, key }) => {
+      if (kind === 'cut')
+        return copies !== null && operations.some(({ id }) => key === `${id}.cut`) && this.isSpent(key);
+      if (kind !== 'work' || !operationIds.some((id) => ids.has(id))) return false;
+      return !(
+        row.again === 'coat' &&
+        operations[0] === layer &&
+        layer &&
+        operationIds.includes(layer.id) &&
+        coat < last
+      );
+    });
+  }
+
+  /** Whether what was cut is used up by one piece: film and ironed paper; a stencil is wiped and laid again. */
+  private isSpent(cutKey: string): boolean {
+    const operation = this.record.operations.find(({ id }) => `${id}.cut` === cutKey);
+    const product = this.record.productOf(operation ?? null);
+    return product?.kind === 'film' || product?.kind === 'sheet' || product?.tack === 'heat';
+  }
+
+  /** What is cut once for the whole batch is cut again for what is mended, as a step of its own. */
+  private cutAgain(row: RepairRow): readonly FixStep[] {
+    const operations = this.operationsOf(row);
+    return this.record.steps
+      .filter(
+        ({ kind, key, copies }) =>
+          kind === 'cut' && copies === null && operations.some(({ id }) => key === `${id}.cut`) && this.isSpent(key),
+      )
+      .map(({ label, detail, looksRight, needs, eachMinutes, setUpMinutes, hazards, air }): FixStep => ({
+        label: `${label}, for what is mended`.slice(0, 120),
+        detail,
+        looksRight,
+        needs: needs.slice(0, 20),
+        setUpMinutes: Math.min(1440, setUpMinutes),
+        eachMinutes: Math.min(1440, eachMinutes),
+        dries: null,
+        productId: null,
+        hazards: [...hazards],
+        air,
+      }));
+  }
+
+  private waits(steps: readonly FixStep[], again: readonly Step[]): RepairOption['waitMinutes'] {
+    const own = steps.flatMap(({ dries }) => dries ?? []);
+    const ids = new Set(again.map(({ id }) => id));
+    const lags = again.flatMap(({ lags: all }) => {
+      const inside = all.filter(({ from }) => ids.has(from)).map(({ time }) => time);
+      return inside.length ? [inside.reduce((most, one) => (one.high > most.high ? one : most))] : [];
+    });
+    const sum = (of: 'low' | 'typical' | 'high') =>
+      Math.round([...own, ...lags].reduce((total, one) => total + one[of], 0));
+    return { low: sum('low'), typical: sum('typical'), high: sum('high') };
+  }
+}
+
+const AIR_RANK = ['room', 'ventilated', 'outdoors'] as const;
+const worstAir = (one: FixStep['air'], other: FixStep['air']): FixStep['air'] =>
+  AIR_RANK.indexOf(one) >= AIR_RANK.indexOf(other) ? one : other;
+
+const sentence = ({ reason, instead }: Finding): string =>
+  `${reason.charAt(0).toUpperCase()}${reason.slice(1)}.${instead ? ` ${instead}` : ''}`;
+
+/**
+ * What mends a cause on a piece as it is now: each way with its steps, its time and chance, and what the rules of Match say of it. Those that
+ * are refused come last, with why.
+ *
+ * @param ids of repairs, in the order in which the cause offers them
+ */
+export const repairsOf = (input: RescueInput, ids: readonly string[]): readonly RepairOption[] => {
+  const book = rescueBook();
+  const symptom = book.symptomById.get(input.symptom);
+  if (!symptom) return [];
+  const mending = new Mending(new PieceRecord(input, symptom));
+  const options = ids.flatMap((id) => {
+    const row = book.repairById.get(id);
+    return row ? [mending.option(row)] : [];
+  });
+  return [
+    ...options.filter(({ standing }) => standing !== 'refused'),
+    ...options.filter(({ standing }) => standing === 'refused'),
+  ];
+};

@@ -77,6 +77,18 @@ const isAbout =
     return true;
   };
 
+/** The step of a piece that something seen arose at: the last coat of its layer, or what was done with it; null where there is none. */
+export const stepOfFault = (input: RescueInput, symptom: SymptomRow): Step | null => {
+  const record = new PieceRecord(input, symptom);
+  const { at } = input;
+  const said = at && record.steps.find(({ key, coat }) => key === at.operationId && coat === at.coat);
+  if (said) return said;
+  const own = record.steps.filter(
+    ({ kind, operationIds }) => kind === 'work' && record.subject && operationIds.includes(record.subject.id),
+  );
+  return own.at(-1) ?? null;
+};
+
 /**
  * One piece as it went: its operations with what was logged of each on the copies in question. Reads nothing as done that was not said.
  */

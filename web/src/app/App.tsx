@@ -75,6 +75,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../steps/patches/PatchesPage.tsx')).PatchesPage }),
       },
       {
+        path: 'rescue',
+        lazy: async () => ({ Component: (await import('../steps/rescue/RescuePage.tsx')).RescuePage }),
+      },
+      {
         path: 'shelf',
         lazy: async () => ({ Component: (await import('../steps/shelf/ShelfPage.tsx')).ShelfPage }),
       },

@@ -1,6 +1,6 @@
 import { UnstyledButton, useMantineColorScheme } from '@mantine/core';
 import { useHotkeys, type HotkeyItem } from '@mantine/hooks';
-import { IconArrowBackUp, IconSearch } from '@tabler/icons-react';
+import { IconArrowBackUp, IconFirstAidKit, IconSearch } from '@tabler/icons-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useBench, useChanges, useMayRun, useNextUndo, useWatchedBench } from '../store/bench.ts';
@@ -11,6 +11,7 @@ const Palette = lazy(() => import('./Palette.tsx'));
 const KeyList = lazy(() => import('./KeyList.tsx'));
 const Learning = lazy(() => import('./Learning.tsx'));
 const TimerStrip = lazy(() => import('../timers/TimerStrip.tsx'));
+const FirstAid = lazy(() => import('./FirstAid.tsx'));
 const CutWatch = lazy(() => import('../steps/cutter/CutWatch.tsx'));
 
 const Mark = () => (
@@ -44,6 +45,7 @@ export const Shell = () => {
   const navigate = useNavigate();
   const isAtBench = useLocation().pathname === '/bench';
   const [showsKeys, setShowsKeys] = useState(false);
+  const [showsAid, setShowsAid] = useState(false);
   // counts the times it was asked for: each one opens it anew
   const [found, setFound] = useState(0);
   const find = () => setFound((times) => times + 1);
@@ -96,10 +98,17 @@ export const Shell = () => {
         <NavLink to="/patches" className="sg-place">
           Test patches
         </NavLink>
+        <NavLink to="/rescue" className="sg-place">
+          Rescue
+        </NavLink>
         <NavLink to="/handbook" className="sg-place">
           Handbook
         </NavLink>
         <span className="sg-rail-gap" />
+        <UnstyledButton className="sg-place" onClick={() => setShowsAid(true)}>
+          <IconFirstAidKit size={20} stroke={1.8} aria-hidden />
+          First aid
+        </UnstyledButton>
         <UnstyledButton className="sg-place" onClick={find}>
           <IconSearch size={20} stroke={1.8} aria-hidden />
           Find
@@ -127,6 +136,7 @@ export const Shell = () => {
       </main>
       <Suspense>
         {found > 0 && <Palette key={found} />}
+        {showsAid && <FirstAid close={() => setShowsAid(false)} />}
         {showsKeys && <KeyList close={() => setShowsKeys(false)} />}
       </Suspense>
     </div>

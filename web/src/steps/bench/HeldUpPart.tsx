@@ -1,9 +1,11 @@
 import { Button } from '@mantine/core';
+import { Link } from 'react-router';
 import { copiesWords, failuresOf, stepWords, type FailedCopies, type Piece } from '@sgraffa/core';
 import { useBench, useCatalogue } from '../../store/bench.ts';
 import { factsOf } from '../../store/facts.ts';
 import { benchNow } from '../../timers/useTimers.ts';
 import { dayAndTime } from '../../ui/dates.ts';
+import { rescueAddress } from '../../ui/rescueAddress.ts';
 import { useMark } from '../../ui/stepMarks.ts';
 
 /** What failed and has not been mended, over all pieces, with its two ways on. */
@@ -52,6 +54,17 @@ export const HeldUpPart = () => {
               at {stepWords(piece, failure.event.operationId, failure.event.coat, catalogue)},{' '}
               {dayAndTime(failure.event.at, zone, new Date().toISOString())}. {failure.event.note}
             </p>
+            <Button
+              component={Link}
+              size="lg"
+              to={rescueAddress(piece, {
+                ...failure.event,
+                copies: failure.copies,
+                sees: failure.event.symptom,
+              })}
+            >
+              What is behind it?
+            </Button>
             <Button variant="outline" size="lg" onClick={() => answer('mended', piece, failure)}>
               Mended: it goes on
             </Button>

@@ -27,6 +27,7 @@ import { largeOf, type Large } from './largeOf.ts';
 import { LooksPart } from './LooksPart.tsx';
 import { sectionOf } from './sectionOf.ts';
 import { useAir } from './useAir.ts';
+import { rescueAddress } from '../../ui/rescueAddress.ts';
 import type { BenchModel, OpenStep } from './useBenchModel.ts';
 import { coatBefore, useStepActions, type Actions } from './useStepActions.ts';
 import { openCamera, PictureButton } from './PictureButton.tsx';
@@ -212,6 +213,14 @@ const Acts = ({
         </Button>
       )}
       <PictureButton open={open} />
+      <Button
+        component={Link}
+        variant="outline"
+        size="xl"
+        to={rescueAddress(open.piece, { operationId: step.key, coat: step.coat })}
+      >
+        Something is wrong
+      </Button>
       <Button variant="outline" size="xl" onClick={next}>
         Next <Kbd>n</Kbd>
       </Button>

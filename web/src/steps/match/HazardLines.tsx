@@ -3,6 +3,7 @@ import { IconFirstAidKit, IconFlask } from '@tabler/icons-react';
 import { useState } from 'react';
 import type { Candidate } from '@sgraffa/core';
 import { Drop } from '../../ui/Drop.tsx';
+import { FirstAidLines } from '../../ui/FirstAidLines.tsx';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
 type Hazard = Candidate['hazards'][number];
@@ -28,17 +29,7 @@ const FirstAid = ({ hazards, model: { catalogue } }: { hazards: readonly Hazard[
         </UnstyledButton>
       }
     >
-      <dl className="sg-first-aid-list">
-        {rows.map(({ id, name, lines }) => (
-          <div key={id}>
-            <dt>{name}</dt>
-            {lines.map((line) => (
-              <dd key={line}>{line}</dd>
-            ))}
-          </div>
-        ))}
-      </dl>
-      <p className="sg-quiet">In doubt call emergency; the label and the safety data sheet go with you.</p>
+      <FirstAidLines rows={rows} />
     </Drop>
   );
 };

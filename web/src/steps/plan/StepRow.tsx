@@ -1,11 +1,13 @@
 import { UnstyledButton } from '@mantine/core';
 import { IconCheck, IconChevronDown, IconChevronRight, IconHourglassLow } from '@tabler/icons-react';
-import { formatDuration, sayWhen, type PlannedStep, type Step } from '@sgraffa/core';
+import { Link } from 'react-router';
+import { formatDuration, sayWhen, type Piece, type PlannedStep, type Step } from '@sgraffa/core';
 import { TakesWords } from '../../ui/TakesWords.tsx';
 import { DoneMark } from '../../ui/DoneMark.tsx';
 import { clock, dayAndTime, shortDay } from '../../ui/dates.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import { capitalised } from '../../ui/words.ts';
+import { rescueAddress } from '../../ui/rescueAddress.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
 /** What a step waited for, with the figure that says how long; what may be ready sooner. */
@@ -82,6 +84,11 @@ const StepBody = ({ model, step, planned }: { model: PieceModel; step: Step; pla
         </p>
         {!planned.isDone && <TakesWords lines={model.amounts} step={step} steps={model.steps} catalogue={catalogue} />}
         <Waits model={model} step={step} planned={planned} />
+        <p>
+          <Link to={rescueAddress(piece, { operationId: step.key, coat: step.coat, copies: ofSome(step, piece) })}>
+            Something is wrong
+          </Link>
+        </p>
         {planned.isPinned && <p className="sg-quiet">Where you put it: let it move freely in Week.</p>}
         {planned.isBeyondForecast && (
           <p className="sg-quiet">Beyond the forecast: the weather of that day is not known yet.</p>
@@ -106,6 +113,10 @@ const StepBody = ({ model, step, planned }: { model: PieceModel; step: Step; pla
     </div>
   );
 };
+
+/** Copies that a part of the batch is, where it is one. */
+const ofSome = ({ copies }: Step, { quantity }: Piece): readonly number[] | null =>
+  copies && copies.length < quantity ? copies : null;
 
 /** One step in one line: when, what, how long, what it waits for; unfolded with everything about it. */
 export const StepRow = ({

@@ -1,4 +1,4 @@
-import { useId } from 'react';
+import { useId, type ReactNode } from 'react';
 import { BAND_FILLS } from './fills.ts';
 import { Hatchings } from './Hatchings.tsx';
 import { sectionWords, type Band, type Point, type SectionModel } from './sectionModel.ts';
@@ -115,12 +115,17 @@ const lines = (text: string): string[] => {
     : found;
 };
 
+/** Room above a small drawing for what is drawn over it. */
+const OVER_HEIGHT = 36;
+
 interface Props {
   readonly model: SectionModel;
   /** Ids of the bands that are lit. */
   readonly lit?: readonly string[];
   readonly onPick?: (operationId: string) => void;
   readonly small?: boolean;
+  /** Drawn over it, in its units. */
+  readonly over?: ReactNode;
 }
 
 /** The can's colour with some of the paper in it, so that its hatching shows on dark ones too. */
@@ -128,10 +133,14 @@ const fillOfBand = ({ colour, tone }: Band): string =>
   colour ? `color-mix(in srgb, ${colour} 70%, #f4efe4)` : BAND_FILLS[tone];
 
 /** A cut through the piece, drawn from its real layers. */
-export const Section = ({ model, lit = [], onPick, small = false }: Props) => {
+export const Section = ({ model, lit = [], onPick, small = false, over }: Props) => {
   const scope = useId().replaceAll(':', '');
   const labels = small ? [] : labelsOf(model);
-  const headroom = small ? 0 : Math.max(0, ...labels.map((label) => heightOf(label) / 2 + 6 - label.y));
+  const headroom = small
+    ? over
+      ? OVER_HEIGHT
+      : 0
+    : Math.max(0, ...labels.map((label) => heightOf(label) / 2 + 6 - label.y));
   const width = small ? model.width : LABEL_X + LABEL_WIDTH;
   const bands = model.bands.map((band) => (
     <g
@@ -161,7 +170,7 @@ export const Section = ({ model, lit = [], onPick, small = false }: Props) => {
   return (
     <svg
       className={small ? 'sg-section is-small' : 'sg-section'}
-      viewBox={`-2 ${-headroom - (small ? 0 : 22)} ${width + 4} ${small ? model.smallHeight + 2 : model.height + headroom + 26}`}
+      viewBox={`-2 ${-headroom - (small ? 0 : 22)} ${width + 4} ${small ? model.smallHeight + headroom + 2 : model.height + headroom + 26}`}
       {...(small ? { 'aria-hidden': true } : { role: 'group', 'aria-label': `Section: ${sectionWords(model)}` })}
     >
       <Hatchings scope={scope} />
@@ -190,6 +199,7 @@ export const Section = ({ model, lit = [], onPick, small = false }: Props) => {
         </g>
       )}
       {bands}
+      {over}
       {labels.map((label) => {
         const [x, y] = label.from;
         const written = textOf(label);

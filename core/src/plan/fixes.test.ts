@@ -105,6 +105,21 @@ describe('a repair of one copy of six', () => {
     ).toBe(true);
   });
 
+  test('does not make up for what was left out before: it is too late', () => {
+    const sealed = steps.find(({ operationIds }) => operationIds.includes('e3'))!;
+    const leftOut = done.map((event): BenchEvent =>
+      event.kind === 'done' && event.operationId === sealed.key ? { ...event, copies: [1, 2, 4, 5, 6] } : event,
+    );
+    const open = (...events: BenchEvent[]) => {
+      const read = stepsNow(steps, piece, stepFacts([...leftOut, ...events]), all);
+      return read.steps.filter(({ key, id }) => key === sealed.key && read.done[id] === undefined);
+    };
+    expect(open().map(({ copies }) => copies)).toEqual([[3]]);
+    expect(open(failed, repairing())).toEqual([]);
+    const again = [{ operationId: sealed.key, coat: sealed.coat }];
+    expect(open(failed, repairing({ again })).map(({ copies }) => copies)).toEqual([[3]]);
+  });
+
   test('goes on once it is done', () => {
     const fixed = [1, 2].map((coat): BenchEvent => ({
       ...about,

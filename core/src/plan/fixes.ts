@@ -10,7 +10,7 @@ import {
   type StepEvent,
 } from '../piece/index.ts';
 import type { Figure } from '../materials/index.ts';
-import { plainStep, type Lag, type Step } from './step.ts';
+import { onCopies, plainStep, type Lag, type Step } from './step.ts';
 
 /** The key of the steps that an event of repair has. */
 export const fixKeyOf = ({ id }: Pick<Repairing, 'id'>): string => `fix-${id}`;
@@ -112,9 +112,25 @@ const fromOn = (all: readonly Step[], starts: ReadonlySet<string>): ReadonlySet<
   return found;
 };
 
+/** Steps that come before some others. */
+const before = (all: readonly Step[], ends: readonly Step[]): ReadonlySet<string> => {
+  const byId = new Map(all.map((step) => [step.id, step]));
+  const found = new Set<string>();
+  const follow = ({ after, lags, keeps }: Step): void => {
+    for (const id of [...after, ...lags.map(({ from }) => from), ...keeps.map(({ from }) => from)]) {
+      const step = byId.get(id);
+      if (!step || found.has(id)) continue;
+      found.add(id);
+      follow(step);
+    }
+  };
+  ends.forEach(follow);
+  return found;
+};
+
 /**
  * The steps of a piece with those that mend what failed on it: on the copies that failed, before all that is still open of what comes after the
- * failed step or is done again.
+ * failed step or is done again. What was left out before the failed step is not made up for on them: it is too late.
  */
 export const withFixes = (all: readonly Step[], piece: Piece, facts: Facts): readonly Step[] => {
   let steps = all;
@@ -143,10 +159,21 @@ export const withFixes = (all: readonly Step[], piece: Piece, facts: Facts): rea
       steps.length,
     );
     const lag = lagFrom(last.id, dries ?? { low: 0, typical: 0, high: 0 }, label);
+    const earlier = event.goesOn ? before(steps, failed) : new Set<string>();
+    const isLeftOut = (step: Step, copy: number) =>
+      step.kind === 'work' &&
+      earlier.has(step.id) &&
+      !isAgain(step) &&
+      (copies?.includes(copy) ?? false) &&
+      !stateOfStep(facts, piece.id, step).byCopy.get(copy)?.doneAt;
     const changed = steps.map((step) =>
       waiting.has(step.id) ? { ...step, after: [...step.after, last.id], lags: [...step.lags, lag] } : step,
     );
-    steps = [...changed.slice(0, at), ...own, ...changed.slice(at)];
+    steps = [...changed.slice(0, at), ...own, ...changed.slice(at)].flatMap((step): Step[] => {
+      const kept = step.copies?.filter((copy) => !isLeftOut(step, copy));
+      if (!kept || kept.length === step.copies!.length) return [step];
+      return kept.length ? [onCopies(step, kept)] : [];
+    });
   }
   return steps;
 };

@@ -10,7 +10,7 @@ import {
 } from '../piece/index.ts';
 import type { Problem } from '../problem/index.ts';
 import { MS_PER_MINUTE } from '../units/index.ts';
-import { onGrid, type Lag, type Step } from './step.ts';
+import { onCopies, type Lag, type Step } from './step.ts';
 import { withFixes } from './fixes.ts';
 import { SAFE_WORDS } from './stopped.ts';
 
@@ -42,18 +42,6 @@ export const copiesWords = (copies: readonly number[]): string => {
   );
   return words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 };
-
-/** A step on some of its copies: set-up once, then each of them. */
-const onCopies = (step: Step, copies: readonly number[]): Step =>
-  copies.length === step.copies?.length
-    ? step
-    : {
-        ...step,
-        copies,
-        pieces: copies.length,
-        minutes: onGrid(step.setUpMinutes + step.eachMinutes * copies.length),
-        divisible: step.divisible && copies.length > 1,
-      };
 
 /** The coat and operation that a step lays, whatever its group. */
 const coatOf = ({ key, coat }: Step): string => `${key}#${coat}`;

@@ -147,6 +147,18 @@ export const plainStep = (
   ...step,
 });
 
+/** A step on some of its copies: set-up once, then each of them. */
+export const onCopies = (step: Step, copies: readonly number[]): Step =>
+  copies.length === step.copies?.length
+    ? step
+    : {
+        ...step,
+        copies,
+        pieces: copies.length,
+        minutes: onGrid(step.setUpMinutes + step.eachMinutes * copies.length),
+        divisible: step.divisible && copies.length > 1,
+      };
+
 /** What of products comes last, where one of them is not there yet. */
 export const arrivalOf = (
   products: readonly (Product | undefined)[],

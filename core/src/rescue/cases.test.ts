@@ -20,6 +20,16 @@ const glass = { base: 'glass-soda-lime' };
 /** From the record alone. */
 const RECORDED: readonly Case[] = [
   [
+    'the seal was left out, on a smooth coat',
+    {
+      sees: 'bled',
+      said: { base: 'plywood' },
+      stack: SIGN.replace('g/exterior-latex', 'g/exterior-latex*2').replace('film-removable', 'film-stencil'),
+      log: ['p0 0', 'g1 60', 'g1#2 1500', 'm2 9000', 'x4 9600 !'],
+    },
+    'no-edge-seal',
+  ],
+  [
     'no seal on grain',
     {
       sees: 'bled',

@@ -40,6 +40,8 @@ export interface RescueInput {
   readonly weather?: ClimateSeries | null;
   /** The step that it was seen at, by operation and coat; null: not said. */
   readonly at?: { readonly operationId: string; readonly coat: number } | null;
+  /** Now, ISO: what has dried since it was laid need not dry again; left out, nothing has. */
+  readonly now?: string;
   /** Copies that it is seen on; null: all of them, or not said. */
   readonly copies?: readonly number[] | null;
 }
@@ -86,7 +88,7 @@ export const stepOfFault = (input: RescueInput, symptom: SymptomRow): Step | nul
   const own = record.steps.filter(
     ({ kind, operationIds }) => kind === 'work' && record.subject && operationIds.includes(record.subject.id),
   );
-  return own.at(-1) ?? null;
+  return own.findLast((step) => record.isBegunStep(step)) ?? own.at(-1) ?? null;
 };
 
 /**
@@ -261,6 +263,13 @@ export class PieceRecord {
       ...this.operations.flatMap((one) => [...this.keysOf(one)]),
     ]);
     return this.events.filter(({ operationId }) => !keys.has(operationId));
+  }
+
+  /** Whether anything is logged of one step, on the copies in question. */
+  isBegunStep({ key, coat }: Step): boolean {
+    return this.events.some(
+      (event) => event.operationId === key && event.coat === coat && isBegun(event) && this.isOurs(event),
+    );
   }
 
   /** How many coats of it are logged as done. */

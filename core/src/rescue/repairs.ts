@@ -4,6 +4,7 @@ import type { Figure, Product, Stage } from '../materials/index.ts';
 import { failed, type Outcome } from '../problem/index.ts';
 import type { ApplyOperation, FixStep, Operation } from '../piece/index.ts';
 import type { Step } from '../plan/index.ts';
+import { MS_PER_MINUTE } from '../units/index.ts';
 import { rescueBook } from './data.ts';
 import { PieceRecord, type RescueInput } from './record.ts';
 import type { ActionRow, RepairRow } from './schema.ts';
@@ -85,6 +86,7 @@ class Mending {
       reasons.push(...touched);
       cautions.push(...cared);
       const step = this.stepOf(action, product);
+      if (step.ok && this.isOver(action, step.step)) continue;
       if (!step.ok) reasons.push(...step.problems.map(({ given, todo }) => `${given} ${todo}`));
       else steps.push(step.step);
       if (product && product.kind !== 'prep') takes.add(product.name);
@@ -132,7 +134,10 @@ class Mending {
     const sands = rows.findIndex(({ touches }) => touches.includes('sand'));
     const waits = (row: ActionRow) => row.waitFor === 'cure' || row.wait !== undefined;
     if (sands < 0 || this.record.product?.carrier !== 'twoPart' || rows.slice(0, sands).some(waits)) return rows;
-    return [book.actionById.get('let-cure')!, ...rows];
+    const hardens = [...book.actionById.values()].find(
+      ({ isWait, waitFor, of }) => isWait && waitFor === 'cure' && of === 'layer',
+    );
+    return hardens ? [hardens, ...rows] : rows;
   }
 
   /** The first product for an action that the rules allow on the surface as it is. */
@@ -175,7 +180,7 @@ class Mending {
     if (read && !read.ok) return read;
     const time = read?.ok ? read.time : dries;
     const named = product ?? (action.of === 'layer' || action.of === 'below' ? whose : null);
-    const lays = named !== null && !action.label.startsWith('Let');
+    const lays = named !== null && !action.isWait;
     const hazards = [...new Set([...action.hazards, ...(lays ? named.hazards : [])])];
     return {
       ok: true,
@@ -192,6 +197,15 @@ class Mending {
         air: worstAir(action.air, lays && named ? named.air : 'room'),
       },
     };
+  }
+
+  /** Whether it only waits for what has dried since it was laid. */
+  private isOver({ isWait, of }: ActionRow, { dries }: FixStep): boolean {
+    const { record } = this;
+    const { now } = record.input;
+    if (!isWait || of !== 'layer' || !now || !dries) return false;
+    const end = record.happened(record.layer)?.endAt;
+    return end !== undefined && Date.parse(now) - end >= dries.high * MS_PER_MINUTE;
   }
 
   private whose({ of }: ActionRow, product: Product | null): Product | null {
@@ -229,24 +243,21 @@ class Mending {
     return operations.slice(from).filter((one) => record.happened(one) !== null || record.indexOf(one) <= record.index);
   }
 
+  /** Steps that were done and are done again; those that are open come anyway. */
   private againOf(row: RepairRow): readonly Step[] {
     const { record } = this;
+    const { layer, steps } = record;
     const operations = this.operationsOf(row);
     const ids = new Set(operations.map(({ id }) => id));
-    const { layer } = record;
-    const last = layer ? Math.max(1, record.coatsDone(layer)) : 1;
-    return record.steps.filter(({ kind, operationIds, coat, copies, key }) => {
-      if (kind === 'cut')
-        return copies !== null && operations.some(({ id }) => key === `${id}.cut`) && this.isSpent(key);
-      if (kind !== 'work' || !operationIds.some((id) => ids.has(id))) return false;
-      return !(
-        row.again === 'coat' &&
-        operations[0] === layer &&
-        layer &&
-        operationIds.includes(layer.id) &&
-        coat < last
-      );
-    });
+    const isWork = ({ kind, operationIds }: Step) => kind === 'work' && operationIds.some((id) => ids.has(id));
+    const isCut = ({ kind, copies, key }: Step) =>
+      kind === 'cut' && copies !== null && operations.some(({ id }) => key === `${id}.cut`) && this.isSpent(key);
+    const done = steps.filter((step) => (isWork(step) || isCut(step)) && record.isBegunStep(step));
+    if (row.again !== 'coat' || !layer || operations[0] !== layer) return done;
+    // one more coat: of its own coats only the last on each face
+    const isOwn = (step: Step) => step.operationIds.includes(layer.id);
+    const isLast = (step: Step) => !done.some((other) => other.key === step.key && other.coat > step.coat);
+    return done.filter((step) => !isOwn(step) || isLast(step));
   }
 
   /** Whether what was cut is used up by one piece: film and ironed paper; a stencil is wiped and laid again. */

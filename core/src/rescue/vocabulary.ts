@@ -70,7 +70,8 @@ export const FACT_VALUES = {
   masked: YES_NO,
   maskTack: [...TACKS, 'heat', 'pins'],
   tapeTack: [...TACKS, 'heat', 'pins'],
-  seal: ['none', 'wet', 'dry'],
+  /** `skipped`: it was to be sealed, and that was left out. */
+  seal: ['none', 'skipped', 'wet', 'dry'],
   /** Minutes from when the mask lay until the coat went over it. */
   maskSits: 'number',
   peel: ['inTime', 'late', 'scored'],

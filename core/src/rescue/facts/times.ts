@@ -125,7 +125,7 @@ export const seal: Reader = (record) => {
   const between = operations.slice(record.indexOf(mask) + 1, record.indexOf(layer));
   const sealing = between.find((one): one is ApplyOperation => one.op === 'apply' && one.role === 'edgeSeal');
   if (!sealing) return { value: 'none', words: 'the edge of the mask was not sealed' };
-  if (record.wasSkipped(sealing)) return { value: 'none', words: 'sealing the edge of the mask was left out' };
+  if (record.wasSkipped(sealing)) return { value: 'skipped', words: 'sealing the edge of the mask was left out' };
   const end = record.happened(sealing)?.endAt;
   const begun = record.begunAt(layer, 1);
   const product = record.productOf(sealing);

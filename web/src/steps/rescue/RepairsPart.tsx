@@ -2,10 +2,12 @@ import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
+  copiesWords,
   failuresOf,
   formatDuration,
   isOfStep,
   repairsOf,
+  stateOfStep,
   type BenchEvent,
   type Diagnosis,
   type Piece,
@@ -47,11 +49,13 @@ const Option = ({
   isAsked,
   take,
   pieceId,
+  isBegun,
 }: {
   option: RepairOption;
   isAsked: boolean;
   take: () => void;
   pieceId: string;
+  isBegun: boolean;
 }) => {
   const catalogue = useCatalogue();
   const [isSure, setSure] = useState(false);
@@ -84,7 +88,7 @@ const Option = ({
       {hazards.length > 0 && (
         <p className="sg-hazard">{hazards.join(' · ')}: the label and its data sheet come first.</p>
       )}
-      {standing === 'refused' ? null : needsWord && !isSure ? (
+      {standing === 'refused' || !isBegun ? null : needsWord && !isSure ? (
         <Button variant="outline" onClick={() => setSure(true)}>
           It cannot be taken back, and a question is open: go on all the same
         </Button>
@@ -97,7 +101,9 @@ const Option = ({
             : 'Take it off first'}
         </Button>
       )}
-      {!option.goesOn && standing !== 'refused' && <Link to={`/pieces/${pieceId}/match`}>Another way of working</Link>}
+      {!option.goesOn && standing !== 'refused' && isBegun && (
+        <Link to={`/pieces/${pieceId}/match`}>Another way of working</Link>
+      )}
     </li>
   );
 };
@@ -127,9 +133,14 @@ export const RepairsPart = ({
         <p>This piece has no layers yet that it can be of: settle on its layers in Match first.</p>
       </section>
     );
+  const copies = asked.copies.length && piece.quantity > 1 ? asked.copies : null;
+  const { byCopy } = stateOfStep(factsOf(events), piece.id, step);
+  const isBegun = [...byCopy].some(
+    ([copy, { startedAt, doneAt, failedAt }]) =>
+      (startedAt ?? doneAt ?? failedAt) !== null && (copy === 0 || !copies || copies.includes(copy)),
+  );
   const take = (option: RepairOption) => {
     const at = benchNow();
-    const copies = asked.copies.length && piece.quantity > 1 ? asked.copies : null;
     const held = failuresOf(factsOf(events), piece.id, piece.quantity).find(
       ({ event }) => event.operationId === step.key && event.coat === step.coat,
     );
@@ -164,6 +175,12 @@ export const RepairsPart = ({
         For: {cause.name.charAt(0).toLowerCase()}
         {cause.name.slice(1)}. Judged on the surface as it is now.
       </p>
+      {!isBegun && (
+        <p role="note">
+          “{step.label}” is not marked as begun{copies ? ` on ${copiesWords(copies)}` : ''}: say{' '}
+          <Link to={`/bench?piece=${piece.id}`}>at the bench</Link> first what was done. Then it goes into the plan.
+        </p>
+      )}
       <ul className="sg-plain-list sg-repairs">
         {options.map((option) => (
           <Option
@@ -172,6 +189,7 @@ export const RepairsPart = ({
             isAsked={diagnosis.ask !== null}
             take={() => take(option)}
             pieceId={piece.id}
+            isBegun={isBegun}
           />
         ))}
       </ul>

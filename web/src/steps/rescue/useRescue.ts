@@ -14,7 +14,10 @@ import {
   type Step,
 } from '@sgraffa/core';
 import { useBench, useCatalogue } from '../../store/bench.ts';
+import { useBenchNow } from '../../timers/useTimers.ts';
 import { useAmountsOf } from '../../workers/amountsClient.ts';
+
+const MINUTE_MS = 60_000;
 
 const isAnswer = (word: string | undefined): word is Answer => word === 'yes' || word === 'no' || word === 'unknown';
 
@@ -64,6 +67,7 @@ export const useRescue = (): RescueModel | null => {
   const [search, setSearch] = useSearchParams();
   const asked = useMemo(() => readAsked(search), [search]);
   const { amounts } = useAmountsOf(asked.pieceId ?? '');
+  const now = Math.floor(useBenchNow() / MINUTE_MS) * MINUTE_MS;
   const piece = bench?.pieces.find(({ id }) => id === asked.pieceId)?.value ?? null;
   const input = useMemo((): RescueInput | null => {
     if (!bench || !piece || !asked.sees) return null;
@@ -81,10 +85,11 @@ export const useRescue = (): RescueModel | null => {
       catalogue,
       ...(amounts ? { amounts } : {}),
       weather: own.readings,
+      now: new Date(now).toISOString(),
       at: asked.step,
       copies: asked.copies.length ? asked.copies : null,
     };
-  }, [bench, piece, asked, catalogue, amounts]);
+  }, [bench, piece, asked, catalogue, amounts, now]);
   const read = useMemo(() => input && diagnose(input), [input]);
   if (!bench) return null;
   const symptom = input && rescueBook().symptomById.get(input.symptom);

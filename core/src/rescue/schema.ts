@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { AIRS, BASES_OF_FIGURES, figureIn, HOWS, KINDS, ROLES, STAGES } from '../materials/index.ts';
+import { schoolsSchema } from '../piece/index.ts';
 import { FACT_IDS, FACT_VALUES, STRENGTHS, type FactId } from './vocabulary.ts';
 
 const id = z.string().regex(/^[a-z][a-z0-9-]{1,60}$/, 'small letters, digits and hyphens');
@@ -133,7 +134,10 @@ export const preventSchema = z.strictObject({
   words: text,
   change: z.strictObject({
     kind: z.enum(['step', 'school', 'figure', 'product']),
-    of: z.enum(['layer', 'mask', 'below', 'edgeSeal', 'filmOrder', 'unmask']),
+    /** Before which it is done, or whose figure it is. */
+    of: z.enum(['layer', 'mask', 'below']),
+    /** The school that it is. */
+    school: schoolsSchema.partial().optional(),
   }),
 });
 export type PreventRow = z.output<typeof preventSchema>;

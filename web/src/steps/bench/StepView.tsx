@@ -7,7 +7,10 @@ import {
   DWELL_FINDINGS,
   formatDuration,
   sayWhen,
+  repeatedCauses,
+  warningsAt,
   type Hazard,
+  type RepeatedCause,
   type Step,
   type Timer,
 } from '@sgraffa/core';
@@ -86,6 +89,15 @@ const Cautions = ({ hazards, isUnread }: { hazards: readonly Hazard[]; isUnread:
       <p className="sg-quiet">The label, its safety data sheet and local rules come first.</p>
     </section>
   );
+
+/** What has gone wrong at such a step on this bench, before it does again. */
+const GoneWrong = ({ repeated }: { repeated: readonly RepeatedCause[] }) =>
+  repeated.map(({ causeId, productId, name, count, prevents }) => (
+    <p key={`${causeId} ${productId}`} className="sg-sign is-caution" role="note">
+      {count === 1 ? 'Once' : `${count} times`} on this bench: {name.charAt(0).toLowerCase()}
+      {name.slice(1)}. {prevents.join(' ')}
+    </p>
+  ));
 
 const MOST_TIMERS = 4;
 
@@ -303,6 +315,7 @@ export const StepView = (props: Props) => {
           <StepWords step={step} />
           <TakesWords lines={amounts} step={step} steps={steps} catalogue={catalogue} />
           {air && !running.length && <AirPart open={open} air={air} now={now} />}
+          <GoneWrong repeated={warningsAt(step, piece, repeatedCauses(model.events, [...model.pieces.values()]))} />
           <Cautions hazards={hazards} isUnread={unread.length > 0} />
           {piece.quantity > 1 && (step.copies?.length ?? 0) > 1 && (
             <CopiesPick

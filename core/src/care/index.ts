@@ -6,3 +6,4 @@ export {
   type CardLanguage,
   type CardSettings,
 } from './cardSettings.ts';
+export { forSale, type SaleCheck } from './forSale.ts';

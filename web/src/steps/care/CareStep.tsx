@@ -6,6 +6,7 @@ import { AXIS_WORDS, capitalised, limitWords, ZONE_WORDS } from '../../ui/words.
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import { OnlyIf } from '../piece/OnlyIf.tsx';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
+import { ForSalePart } from './ForSalePart.tsx';
 import './care.css';
 
 const LimitRow = ({ limit, model }: { limit: CareLimit; model: PieceModel }) => {
@@ -101,6 +102,7 @@ export const CareStep = () => {
           </Table>
         </section>
       ))}
+      <ForSalePart part={model.part} catalogue={model.catalogue} pieceId={model.piece.id} />
     </div>
   );
 };

@@ -7,3 +7,15 @@ export {
   type CardSettings,
 } from './cardSettings.ts';
 export { forSale, type SaleCheck } from './forSale.ts';
+export { careCard, type CardInput, type CareCard } from './card.ts';
+export { CARD_WORDS, CardWords, shippedWords, type CardWord } from './cardWords.ts';
+export {
+  CARD_DRAWING_MM,
+  layOutCard,
+  layOutSlip,
+  type CardRule,
+  type CardRun,
+  type CardSize,
+  type LaidCard,
+  type MeasureText,
+} from './cardLayout.ts';

@@ -6,6 +6,7 @@ import { AXIS_WORDS, capitalised, limitWords, ZONE_WORDS } from '../../ui/words.
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import { OnlyIf } from '../piece/OnlyIf.tsx';
 import { usePiece, type PieceModel } from '../piece/usePieceModel.ts';
+import { CardsPart } from './CardsPart.tsx';
 import { ForSalePart } from './ForSalePart.tsx';
 import './care.css';
 
@@ -65,6 +66,8 @@ export const CareStep = () => {
   const isShown = ({ axis }: CareLimit): boolean =>
     headline?.axis === 'laundry' ? axis !== 'water' : !['laundry', 'tumble', 'iron'].includes(axis);
   const condition = candidate?.onlyIf[0]?.words;
+  // what is refused goes to nobody
+  const isCarded = (verdict?.standing === 'stands' || verdict?.standing === 'tryFirst') && limits.length > 0;
   return (
     <div className="sg-course">
       <h2>
@@ -102,6 +105,7 @@ export const CareStep = () => {
           </Table>
         </section>
       ))}
+      {isCarded && <CardsPart model={model} />}
       <ForSalePart part={model.part} catalogue={model.catalogue} pieceId={model.piece.id} />
     </div>
   );

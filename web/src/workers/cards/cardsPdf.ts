@@ -1,0 +1,103 @@
+import {
+  CARD_DRAWING_MM,
+  layOutCard,
+  layOutSlip,
+  type CardRun,
+  type CardSize,
+  type LaidCard,
+  type MeasureText,
+} from '@sgraffa/core';
+import type { jsPDF } from 'jspdf';
+import { canvasWidth, fontOf, isPlain, pixels } from './texts.ts';
+import { cardSizeOn, DRAWING_MARGIN_MM, type AskedCards } from './types.ts';
+
+const PER_PAGE = 4;
+const MM_PER_POINT = 25.4 / 72;
+
+const measureIn =
+  (pdf: jsPDF): MeasureText =>
+  (text, points, isBold) => {
+    if (!isPlain(text)) return canvasWidth(text, points, isBold);
+    pdf.setFont('helvetica', isBold ? 'bold' : 'normal').setFontSize(points);
+    return pdf.getTextWidth(text);
+  };
+
+/** Letters that a PDF's own fonts lack are drawn as a picture. */
+const pictured = async (pdf: jsPDF, { text, x, y, points, isBold, isRtl }: CardRun, left: number, top: number) => {
+  const width = canvasWidth(text, points, isBold) + 1;
+  const height = points * MM_PER_POINT * 1.4;
+  const canvas = new OffscreenCanvas(pixels(width), pixels(height));
+  const context = canvas.getContext('2d');
+  if (!context) return;
+  context.fillStyle = '#fff';
+  context.fillRect(0, 0, canvas.width, canvas.height);
+  context.fillStyle = '#000';
+  context.font = fontOf(points, isBold);
+  context.direction = isRtl ? 'rtl' : 'ltr';
+  context.textAlign = isRtl ? 'right' : 'left';
+  const base = points * MM_PER_POINT * 0.95;
+  context.fillText(text, isRtl ? canvas.width : 0, pixels(base));
+  const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer());
+  pdf.addImage(bytes, 'PNG', left + (isRtl ? x - width : x), top + y - base, width, height);
+};
+
+const drawn = async (pdf: jsPDF, { runs, rules }: LaidCard, left: number, top: number): Promise<void> => {
+  for (const run of runs) {
+    if (!isPlain(run.text)) {
+      await pictured(pdf, run, left, top);
+      continue;
+    }
+    pdf.setFont('helvetica', run.isBold ? 'bold' : 'normal').setFontSize(run.points);
+    pdf.text(run.text, left + run.x, top + run.y, { align: run.isRtl ? 'right' : 'left' });
+  }
+  pdf.setLineWidth(0.4);
+  for (const { x, y, width } of rules) pdf.line(left + x, top + y, left + x + width, top + y);
+};
+
+const inked = (pdf: jsPDF, ink: AskedCards['ink'], size: CardSize, left: number, top: number): void => {
+  pdf.setLineWidth(0.3).setDrawColor(0);
+  const x0 = left + size.widthMm - DRAWING_MARGIN_MM - CARD_DRAWING_MM.width;
+  for (const outline of ink) {
+    const points = outline.map(([x, y]): [number, number] => [
+      x0 + x * CARD_DRAWING_MM.width,
+      top + DRAWING_MARGIN_MM + y * CARD_DRAWING_MM.width,
+    ]);
+    const [first] = points;
+    if (!first) continue;
+    const steps = points
+      .slice(1)
+      .map(([x, y], index): [number, number] => [x - points[index]![0], y - points[index]![1]]);
+    pdf.lines(steps, first[0], first[1], [1, 1], 'S', true);
+  }
+};
+
+/** Where pages are cut into cards. */
+const cutLines = (pdf: jsPDF, { widthMm, heightMm }: CardSize): void => {
+  pdf.setLineWidth(0.1).setDrawColor(150).setLineDashPattern([1.5, 2], 0);
+  pdf.line(widthMm, 0, widthMm, heightMm * 2);
+  pdf.line(0, heightMm, widthMm * 2, heightMm);
+  pdf.setLineDashPattern([], 0).setDrawColor(0);
+};
+
+/** Draws cards, then the slips of those that leave before they have cured. */
+export const drawCardsPdf = async (pdf: jsPDF, { cards, paper, ink }: AskedCards): Promise<ArrayBuffer> => {
+  const size = cardSizeOn(paper);
+  const measure = measureIn(pdf);
+  const laid = [
+    ...cards.map((card) => ({ layout: layOutCard(card, size, measure), isCard: true })),
+    ...cards.flatMap((card) => {
+      const layout = layOutSlip(card, size, measure);
+      return layout ? [{ layout, isCard: false }] : [];
+    }),
+  ];
+  for (const [index, { layout, isCard }] of laid.entries()) {
+    const place = index % PER_PAGE;
+    if (index && place === 0) pdf.addPage(paper);
+    if (place === 0) cutLines(pdf, size);
+    const left = (place % 2) * size.widthMm;
+    const top = Math.floor(place / 2) * size.heightMm;
+    if (isCard) inked(pdf, ink, size, left, top);
+    await drawn(pdf, layout, left, top);
+  }
+  return pdf.output('arraybuffer');
+};

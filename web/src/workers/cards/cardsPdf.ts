@@ -12,15 +12,27 @@ import { canvasWidth, fontOf, isPlain, pixels } from './texts.ts';
 import { cardSizeOn, DRAWING_MARGIN_MM, type AskedCards } from './types.ts';
 
 const PER_PAGE = 4;
+const UNIT_POINTS = 12;
 const MM_PER_POINT = 25.4 / 72;
 
-const measureIn =
-  (pdf: jsPDF): MeasureText =>
-  (text, points, isBold) => {
-    if (!isPlain(text)) return canvasWidth(text, points, isBold);
-    pdf.setFont('helvetica', isBold ? 'bold' : 'normal').setFontSize(points);
-    return pdf.getTextWidth(text);
+/** Measures as the PDF's fonts do; each text once, as the cards of a batch say nearly the same. */
+const measureIn = (pdf: jsPDF): MeasureText => {
+  const known = new Map<string, number>();
+  return (text, points, isBold) => {
+    const key = `${isBold ? 'b' : ''}${text}`;
+    const held = known.get(key);
+    // widths grow with the size
+    if (held !== undefined) return held * points;
+    const width = isPlain(text)
+      ? pdf
+          .setFont('helvetica', isBold ? 'bold' : 'normal')
+          .setFontSize(UNIT_POINTS)
+          .getTextWidth(text) / UNIT_POINTS
+      : canvasWidth(text, UNIT_POINTS, isBold) / UNIT_POINTS;
+    known.set(key, width);
+    return width * points;
   };
+};
 
 /** Letters that a PDF's own fonts lack are drawn as a picture. */
 const pictured = async (pdf: jsPDF, { text, x, y, points, isBold, isRtl }: CardRun, left: number, top: number) => {

@@ -53,12 +53,6 @@ const reckoned = async (page) => {
   await page.waitForTimeout(500);
 };
 
-const filled = async (page, label, value) => {
-  const field = page.getByRole('textbox', { name: label, exact: true }).first();
-  await field.fill(value);
-  await field.press('Enter');
-};
-
 /** Film lies in the cutter, and what is looked at before it starts stands there. */
 const atTheCutter = async (page) => {
   await lookedOver(page);
@@ -115,23 +109,6 @@ const VIEWS = {
   ],
   shelf: ['/shelf'],
   amounts: ['/pieces/demo-signs/amounts', reckoned],
-  'amounts-price': [
-    '/pieces/demo-plaques/artwork',
-    async (page) => {
-      await filled(page, 'Clear width', '200');
-      await filled(page, 'Clear height', '200');
-      await page.getByText('200 mm × 200 mm').waitFor();
-      await page.goto('/settings');
-      await filled(page, 'Your rate an hour', '15');
-      await page.waitForTimeout(1000);
-      await page.goto('/pieces/demo-plaques/amounts');
-      await page.getByText('at EUR 15.00 an hour').waitFor({ timeout: 60_000 });
-      await page
-        .getByRole('region', { name: 'What it costs' })
-        .evaluate((part) => part.scrollIntoView({ block: 'end' }));
-    },
-  ],
-  'to-buy': ['/shelf/to-buy', (page) => page.getByRole('row', { name: /frost cream/ }).waitFor()],
   surface: ['/pieces/demo-signs/surface'],
   match: ['/pieces/demo-signs/match'],
   'match-refused': ['/pieces/demo-drawers/match'],
@@ -156,6 +133,14 @@ const VIEWS = {
   'bench-tablet': ['/bench?piece=demo-tins', inGel, { width: 820, height: 1180 }],
   patches: ['/bench?piece=demo-tins', patchesLooked],
   care: ['/pieces/demo-signs/care'],
+  'care-card': [
+    '/pieces/demo-bowls/care',
+    async (page) => {
+      await page.locator('img.sg-card').waitFor({ timeout: 60_000 });
+      await toHeading(page, 'Cards that go with it', -60);
+    },
+  ],
+  rescue: ['/rescue'],
   handbook: [
     '/handbook',
     async (page) => {

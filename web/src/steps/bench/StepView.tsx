@@ -225,17 +225,11 @@ const Acts = ({
         </Button>
       )}
       <PictureButton open={open} />
-      <Button
-        component={Link}
-        variant="outline"
-        size="xl"
-        to={rescueAddress(open.piece, { operationId: step.key, coat: step.coat })}
-      >
-        Something is wrong
-      </Button>
-      <Button variant="outline" size="xl" onClick={next}>
-        Next <Kbd>n</Kbd>
-      </Button>
+      {large.run !== next && (
+        <Button variant="outline" size="xl" onClick={next}>
+          Next <Kbd>n</Kbd>
+        </Button>
+      )}
     </div>
   );
 };
@@ -305,7 +299,8 @@ export const StepView = (props: Props) => {
       <header>
         <p className="sg-over">
           <Link to={`/pieces/${piece.id}/plan`}>{piece.name}</Link>
-          {piece.quantity > 1 && ` · ${piece.quantity} alike`} · {formatDuration(step.minutes)}
+          {piece.quantity > 1 && ` · ${piece.quantity} alike`} · {formatDuration(step.minutes)} ·{' '}
+          <Link to={rescueAddress(piece, { operationId: step.key, coat: step.coat })}>Something is wrong</Link>
         </p>
         <h1>{step.label}</h1>
         <Waits open={open} now={now} />

@@ -125,9 +125,9 @@ export class PieceRecord {
     this.index = this.subjectIndex();
   }
 
-  /** When it was seen: at the failure; else at the newest event. */
+  /** When it was seen: at the failure; else now, or where nobody says when that is, at the newest event. */
   get seenAt(): number | null {
-    const at = this.failedAt?.at ?? this.all.at(-1)?.at;
+    const at = this.failedAt?.at ?? this.input.now ?? this.all.at(-1)?.at;
     return at === undefined ? null : Date.parse(at);
   }
 

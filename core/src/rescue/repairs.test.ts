@@ -117,6 +117,8 @@ describe('a repair', () => {
     };
     const { goesOn, steps, hazards } = only(gel, 'rinse-and-film');
     expect([goesOn, steps.length, hazards.includes('stripper')]).toEqual([false, 1, true]);
+    // what is rinsed off is not used again
+    expect(steps[0]!.detail).not.toContain('gel');
     expect(only(gel, 'longer-checked')).toMatchObject({
       goesOn: true,
       again: [expect.objectContaining({ operationId: 'x2' })],

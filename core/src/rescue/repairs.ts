@@ -179,22 +179,25 @@ class Mending {
     const read = action.waitFor && whose ? this.dryOf(whose, action.waitFor) : null;
     if (read && !read.ok) return read;
     const time = read?.ok ? read.time : dries;
-    const named = product ?? (action.of === 'layer' || action.of === 'below' ? whose : null);
-    const lays = named !== null && !action.isWait;
-    const hazards = [...new Set([...action.hazards, ...(lays ? named.hazards : [])])];
+    // what is taken off or waited for is not used: only its cautions go with it
+    const laid = action.lays ? (product ?? whose) : null;
+    const cautioned = action.isWait ? null : (product ?? whose);
+    const way = product?.kind === 'prep' ? ` ${capitalised(product.name)}.` : laid ? ` With ${laid.name}.` : '';
     return {
       ok: true,
       step: {
         label: action.label,
-        detail: lays && named ? `${action.detail} With ${named.name}.` : action.detail,
+        detail: `${action.detail}${way}`,
         looksRight: action.looksRight,
-        needs: [...action.needs, ...(lays && named ? [named.name] : [])],
+        needs: [...action.needs, ...(laid ? [laid.name] : [])],
         setUpMinutes: action.setUp.typical,
         eachMinutes: action.each.typical,
         dries: time && { low: Math.round(time.low), typical: Math.round(time.typical), high: Math.round(time.high) },
-        productId: lays ? (named?.id ?? null) : null,
-        hazards: hazards.filter((id) => record.catalogue.hazardById.has(id)),
-        air: worstAir(action.air, lays && named ? named.air : 'room'),
+        productId: laid?.id ?? null,
+        hazards: [...new Set([...action.hazards, ...(cautioned?.hazards ?? [])])].filter((id) =>
+          record.catalogue.hazardById.has(id),
+        ),
+        air: worstAir(action.air, cautioned?.air ?? 'room'),
       },
     };
   }
@@ -306,8 +309,8 @@ const AIR_RANK = ['room', 'ventilated', 'outdoors'] as const;
 const worstAir = (one: FixStep['air'], other: FixStep['air']): FixStep['air'] =>
   AIR_RANK.indexOf(one) >= AIR_RANK.indexOf(other) ? one : other;
 
-const sentence = ({ reason, instead }: Finding): string =>
-  `${reason.charAt(0).toUpperCase()}${reason.slice(1)}.${instead ? ` ${instead}` : ''}`;
+const capitalised = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
+const sentence = ({ reason, instead }: Finding): string => `${capitalised(reason)}.${instead ? ` ${instead}` : ''}`;
 
 /**
  * What mends a cause on a piece as it is now: each way with its steps, its time and chance, and what the rules of Match say of it. Those that

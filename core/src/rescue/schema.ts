@@ -101,6 +101,8 @@ export const actionSchema = z.strictObject({
   products: z.array(id).min(1).optional(),
   /** Whose coat it lays, or whose drying it waits for. */
   of: z.enum(['layer', 'below', 'product']).optional(),
+  /** It lays what it names. */
+  lays: z.literal(true).optional(),
   /** Nothing is laid: it is only waited. */
   isWait: z.literal(true).optional(),
   waitFor: z.enum(STAGES).optional(),

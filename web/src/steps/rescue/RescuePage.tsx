@@ -166,6 +166,7 @@ export const RescuePage = () => {
   return (
     <div className="sg-page sg-rescue">
       <h1>Rescue</h1>
+      <p>Is anybody hurt? First aid, at the foot of the rail, comes before the piece.</p>
       {!isSeen && <HeldUp model={model} />}
       {!isSeen && <WhichPart model={model} />}
       {problems.map(({ code, given, todo }) => (

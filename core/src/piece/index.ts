@@ -19,7 +19,7 @@ export { isReused, stencilsFor } from './stencil.ts';
 export { effectiveUse, isHollow, isSideUnsaid } from './effective.ts';
 export { catalogueFor, withChosenStack, withFollowedStack } from './chosen.ts';
 export { learntDwell, surfaceKey } from './surfaceKey.ts';
-export { stepIdOf } from './stepId.ts';
+export { fixKeyOf, stepIdOf } from './stepId.ts';
 export {
   airSchema,
   COAT_FINDINGS,

@@ -1,5 +1,7 @@
 import type { Catalogue } from '../materials/index.ts';
+import type { BenchEvent } from './events.ts';
 import type { Piece } from './schema.ts';
+import { fixKeyOf } from './stepId.ts';
 
 const REMOVED = { mask: 'the mask off', medium: 'rinsing it off', finish: 'the finish off' } as const;
 const TREATED = { heatSet: 'heat-setting', burn: 'the heat of the burn', bake: 'baking' } as const;
@@ -16,9 +18,18 @@ const PARTS: readonly (readonly [ending: RegExp, said: (name: string) => string]
 /**
  * What a step is called that may no longer stand among the steps of a piece: by its operation, or by the crafter's own name for it.
  *
- * @param key of the step, without coat and group
+ * @param key    of the step, without coat and group
+ * @param events among which are those of its repairs
  */
-export const stepWords = (piece: Piece, key: string, coat: number, catalogue: Catalogue): string => {
+export const stepWords = (
+  piece: Piece,
+  key: string,
+  coat: number,
+  catalogue: Catalogue,
+  events: readonly BenchEvent[],
+): string => {
+  const fix = events.find((event) => event.kind === 'repairing' && fixKeyOf(event) === key);
+  if (fix?.kind === 'repairing') return fix.steps[coat - 1]?.label ?? fix.note;
   const own = piece.extraSteps.find(({ id }) => key === `own-${id}`);
   if (own) return own.name;
   const part = PARTS.find(([ending]) => ending.test(key));

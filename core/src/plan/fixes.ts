@@ -1,5 +1,6 @@
 import {
   byTime,
+  fixKeyOf,
   isScrapped,
   stateOfStep,
   stepIdOf,
@@ -11,9 +12,6 @@ import {
 } from '../piece/index.ts';
 import type { Figure } from '../materials/index.ts';
 import { onCopies, plainStep, type Lag, type Step } from './step.ts';
-
-/** The key of the steps that an event of repair has. */
-export const fixKeyOf = ({ id }: Pick<Repairing, 'id'>): string => `fix-${id}`;
 
 const minutes = (low: number, typical: number, high: number): Figure => ({
   low,

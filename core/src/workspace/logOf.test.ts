@@ -102,3 +102,38 @@ test('what cannot have happened is refused in words', () => {
   expect(code({ ...of, operationId: 'other', id: 'x', at: at(-500), kind: 'done' })).toBeNull();
   expect(code({ ...of, id: 'x', at: at(60), kind: 'checked', found: 'dry', copies: [5] })).toBeNull();
 });
+
+test('what mends something is called by its name, not by its key', () => {
+  const repairing: BenchEvent = {
+    ...of,
+    id: 'mend',
+    at: at(70),
+    kind: 'repairing',
+    note: 'Dry, picked, touched up.',
+    symptom: 'bled',
+    causeId: null,
+    repairId: null,
+    steps: [
+      {
+        label: 'Pick off what crept',
+        detail: '',
+        looksRight: '',
+        needs: [],
+        setUpMinutes: 0,
+        eachMinutes: 5,
+        dries: null,
+        productId: null,
+        hazards: [],
+        air: 'room',
+      },
+    ],
+    again: [],
+    goesOn: true,
+  };
+  const picked: BenchEvent = { ...of, id: 'picked', at: at(80), kind: 'done', operationId: 'fix-mend', coat: 1 };
+  const told = logOf({ events: [repairing, picked], pieces: [signs], cans: [], uses: [], catalogue: all });
+  expect(told.map(({ step, what }) => [step, what])).toEqual([
+    ['Pick off what crept', 'done'],
+    [expect.not.stringContaining('fix-'), 'to be mended'],
+  ]);
+});

@@ -99,7 +99,7 @@ export const logOf = ({ events, pieces, cans, uses, catalogue }: LogGiven): LogR
       event,
       pieceId: event.pieceId,
       piece: piece?.name ?? '',
-      step: ofStep && piece ? stepWords(piece, ofStep.operationId, ofStep.coat, catalogue) : '',
+      step: ofStep && piece ? stepWords(piece, ofStep.operationId, ofStep.coat, catalogue, events) : '',
       what: eventWords(event),
       copies: ofStep?.copies ? copiesWords(ofStep.copies) : '',
       cans: used,

@@ -51,7 +51,7 @@ export const HeldUpPart = () => {
               {failure.event.symptom
                 ? (catalogue.symptomById.get(failure.event.symptom)?.name ?? failure.event.symptom)
                 : 'it failed'}{' '}
-              at {stepWords(piece, failure.event.operationId, failure.event.coat, catalogue)},{' '}
+              at {stepWords(piece, failure.event.operationId, failure.event.coat, catalogue, bench.events)},{' '}
               {dayAndTime(failure.event.at, zone, new Date().toISOString())}. {failure.event.note}
             </p>
             <Button

@@ -36,7 +36,8 @@ export const FactsPart = ({ model }: { model: PieceModel }) => {
           const { id, at } = event;
           const label = labelOf(event);
           const words =
-            label ?? (isOfStep(event) ? stepWords(piece, event.operationId, event.coat, catalogue) : event.kind);
+            label ??
+            (isOfStep(event) ? stepWords(piece, event.operationId, event.coat, catalogue, events) : event.kind);
           return (
             <li key={id} className="sg-own-step">
               <span>

@@ -34,7 +34,7 @@ const HeldUp = ({ model }: { model: RescueModel }) => {
                 {copies ? `, ${copiesWords(copies)}` : ''}
               </strong>
               : {event.symptom ? (catalogue.symptomById.get(event.symptom)?.name ?? event.symptom) : 'it failed'} at{' '}
-              {stepWords(piece, event.operationId, event.coat, catalogue)}. {event.note}
+              {stepWords(piece, event.operationId, event.coat, catalogue, model.events)}. {event.note}
             </span>
             <Button
               component={Link}

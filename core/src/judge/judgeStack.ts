@@ -1,13 +1,11 @@
+import { namesOf } from './names.ts';
 import type { Catalogue } from '../materials/index.ts';
 import { problemsFromZod, type Problem } from '../problem/index.ts';
-import { catalogueFor, designIdsOf, passesOf, stackSchema, type Brief, type Pass, type Stack } from '../piece/index.ts';
+import { catalogueFor, designIdsOf, passesOf, stackSchema, type Brief, type Stack } from '../piece/index.ts';
 import { isSameStack } from './compare.ts';
 import type { Finding, Situation } from './context.ts';
 import { readBrief, settled, type Preferences } from './preferences.ts';
 import { judgeWhole } from './whole.ts';
-
-/** What the designs of a pass are called together. */
-export const namesOf = (pass: Pass): string => pass.map(({ name }) => name).join(', ');
 
 /** The situation with the figures that the crafter's own choice was judged by, where this stack is that choice. */
 export const asChosen = (situation: Situation, stack: Stack): Situation =>

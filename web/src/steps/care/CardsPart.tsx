@@ -25,6 +25,7 @@ const PAPER_NAMES: readonly { value: Paper; label: string }[] = [
   { value: 'letter', label: 'Letter' },
 ];
 const MOST_CARDS = 1000;
+const KEPT_MS = 10_000;
 
 /** The section's outlines in a box of width 1. */
 const inkOf = ({ part, catalogue }: PieceModel): AskedCards['ink'] => {
@@ -54,7 +55,9 @@ const Preview = ({ asked }: { asked: AskedCards }) => {
       });
     return () => {
       isWanted = false;
-      if (url) URL.revokeObjectURL(url);
+      // the picture on the page may still be read from it
+      const before = url;
+      if (before) setTimeout(() => URL.revokeObjectURL(before), KEPT_MS);
     };
   }, [asked]);
   const [card] = asked.cards;

@@ -121,6 +121,16 @@ const RECORDED: readonly Case[] = [
     'not-cured',
   ],
   [
+    'tape on paint of four hours, its edge sealed',
+    {
+      sees: 'taken',
+      said: { base: 'hardwood' },
+      stack: SIGN,
+      log: ['p0 0', 'g1 60', 'm2 300', 'e3 320', 'x4 400', 'u5 410 !'],
+    },
+    'not-cured',
+  ],
+  [
     'permanent film on old paint',
     {
       sees: 'taken',

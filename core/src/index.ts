@@ -34,5 +34,4 @@ export * from './plan/index.ts';
 export * from './match/index.ts';
 export * from './care/index.ts';
 export * from './rescue/index.ts';
-export * from './rescue/index.ts';
 export * from './workspace/index.ts';

@@ -113,6 +113,13 @@ const islandsPlaced = z.strictObject({
 });
 /** How something was washed. */
 export const WASHES = ['hand', 'dishwasher', 'laundry', 'tumbled'] as const;
+export type Wash = (typeof WASHES)[number];
+export const WASH_WORDS: Readonly<Record<Wash, string>> = {
+  hand: 'washed by hand',
+  dishwasher: 'washed in the dishwasher',
+  laundry: 'washed in the laundry',
+  tumbled: 'dried in the tumble dryer',
+};
 const washed = z.strictObject({ way: z.enum(WASHES), temperatureC: temperature.nullable() });
 
 const dryMinutes = z.number('minutes').min(0, '0 to 200000 minutes').max(200_000, '0 to 200000 minutes');

@@ -28,6 +28,7 @@ export {
   eventSchema,
   isOfStep,
   LOOK_WORDS,
+  WASH_WORDS,
   fixStepSchema,
   isWork,
   WASHES,
@@ -40,6 +41,7 @@ export {
   type EventKind,
   type LookFinding,
   type StepEvent,
+  type Wash,
 } from './events.ts';
 export { saidAndDone, type Said } from './cameTrue.ts';
 export { eventProblem } from './eventProblem.ts';
@@ -57,4 +59,4 @@ export {
   type Look,
   type StepState,
 } from './stepFacts.ts';
-export { stepWords } from './stepWords.ts';
+export { stepName, stepWords } from './stepWords.ts';

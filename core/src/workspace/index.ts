@@ -10,8 +10,18 @@ export {
 export { readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf, type TableName } from './records.ts';
 export { MAX_LENGTH, mendWorkspace, readWorkspace, shippedWorkspace } from './readWorkspace.ts';
 export { eventWords, logOf, logTable, type LogRow } from './logOf.ts';
+export {
+  historyOf,
+  type HistoryGiven,
+  type LaidRow,
+  type PieceHistory,
+  type RecordFault,
+  type RecordLayer,
+} from './historyOf.ts';
+export { historyTable } from './historyTable.ts';
 export { writeWorkspace } from './writeWorkspace.ts';
 export { mergeWorkspaces, type MergeConflict, type Merged } from './merge.ts';
+export { pieceAlone, withPieceOf } from './pieceAlone.ts';
 export { exportWorkspace } from './exportWorkspace.ts';
 export { kindEach } from './kindEach.ts';
 export { onePartEach } from './onePart.ts';

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import type { Catalogue } from '../materials/index.ts';
-import { byTime, isOfStep, LOOK_WORDS, stepWords, type BenchEvent, type Piece } from '../piece/index.ts';
+import { byTime, isOfStep, LOOK_WORDS, stepWords, WASH_WORDS, type BenchEvent, type Piece } from '../piece/index.ts';
 import { copiesWords } from '../plan/index.ts';
 import { canName, type Can, type CanUse } from '../shelf/index.ts';
 
@@ -60,6 +60,10 @@ export const eventWords = (event: BenchEvent): string => {
       return `looked at: ${LOOK_WORDS[event.found]}`;
     case 'measured':
       return `measured: ${measuredWords(event)}`;
+    case 'noted':
+      return event.washed
+        ? `${WASH_WORDS[event.washed.way]}${event.washed.temperatureC === null ? '' : ` at ${event.washed.temperatureC} °C`}`
+        : WORDS.noted;
     case 'cutTested':
       return `cut tested: ${cutWords(event)}`;
     default:

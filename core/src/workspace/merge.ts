@@ -29,7 +29,7 @@ export interface Merged {
 }
 
 type Choice = 'mine' | 'theirs';
-type Choices = Readonly<Record<string, Choice>>;
+export type Choices = Readonly<Record<string, Choice>>;
 
 const isSame = (one: unknown, other: unknown): boolean => one === other || canonical(one) === canonical(other);
 

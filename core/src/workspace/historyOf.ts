@@ -1,0 +1,284 @@
+import { spentOn, type MoneySettings, type Spent } from '../amounts/index.ts';
+import type { Catalogue } from '../materials/index.ts';
+import {
+  isOfStep,
+  stepName,
+  type Air,
+  type BenchEvent,
+  type Piece,
+  type StepEvent,
+  type Trial,
+} from '../piece/index.ts';
+import { rescueBook } from '../rescue/index.ts';
+import type { Can, CanUse } from '../shelf/index.ts';
+import { logOf, type LogRow } from './logOf.ts';
+
+/** What was laid or done on a piece, a step with a coat of it, on those copies. */
+export interface LaidRow extends LogRow {
+  /** The air that it was done in, as it was noted with it; null: it was not noted. */
+  readonly air: Air | null;
+  /** Its cans with what tells one from another of the same sort: when bought, opened, mixed, and what is noted on it. */
+  readonly from: readonly { readonly name: string; readonly batch: string }[];
+}
+
+/** An operation of a piece with what was done of it. */
+export interface RecordLayer {
+  readonly key: string;
+  readonly name: string;
+  /** Whether it is still among the piece's steps. */
+  readonly isThere: boolean;
+  /** The oldest first; none: it was not marked as done. */
+  readonly laid: readonly LaidRow[];
+}
+
+/** Something that went wrong, with what was found to be behind it and what became of it. */
+export interface RecordFault {
+  readonly row: LogRow;
+  /** Names, by the handbook of faults; null: not said. */
+  readonly seen: string | null;
+  readonly cause: string | null;
+  /** What was done about it; null: nothing that was marked. */
+  readonly then: { readonly at: string; readonly what: string } | null;
+}
+
+/** A picture, by its id: whether it is on this device is another matter. */
+export interface RecordPicture {
+  readonly id: string;
+  readonly at: string;
+  readonly words: string;
+}
+
+/** What was done on one piece, from its first mark to its last. */
+export interface PieceHistory {
+  readonly piece: Piece;
+  readonly begunAt: string | null;
+  readonly lastAt: string | null;
+  readonly layers: readonly RecordLayer[];
+  readonly tests: readonly {
+    readonly at: string;
+    readonly what: string;
+    readonly result: string;
+    readonly note: string;
+  }[];
+  readonly looks: readonly LogRow[];
+  readonly faults: readonly RecordFault[];
+  readonly notes: readonly LogRow[];
+  readonly pictures: readonly RecordPicture[];
+  /** Minutes that somebody was at it, by marks of beginning and end; null where none were marked. */
+  readonly minutes: number | null;
+  /** Steps that were done without a beginning that was marked, or over a night: no minutes are known of them. */
+  readonly untimed: number;
+  readonly spent: Spent;
+}
+
+export interface HistoryGiven {
+  readonly events: readonly BenchEvent[];
+  readonly cans: readonly Can[];
+  readonly uses: readonly CanUse[];
+  readonly trials: readonly Trial[];
+  readonly catalogue: Catalogue;
+  readonly money: MoneySettings;
+  /** The bench's time zone: what begins on one day and ends on another was not worked at all the while. */
+  readonly zone: string;
+}
+
+const IS_TEST = /\.(try|look|judge)-[^.]+$/;
+const OF_OPERATION = /\.(cut|back|safe)$/;
+const TEST_WORDS: Readonly<Record<Trial['result'], string>> = { held: 'held', failed: 'failed' };
+
+const batchWords = ({ boughtOn, openedOn, mixedOn, note }: Can): string =>
+  [boughtOn && `bought ${boughtOn}`, openedOn && `opened ${openedOn}`, mixedOn && `mixed ${mixedOn}`, note.trim()]
+    .filter(Boolean)
+    .join(', ');
+
+/** Whether two marks of a step are about the same copies, or about some of them. */
+const isOnSame = (one: StepEvent, other: StepEvent): boolean =>
+  one.operationId === other.operationId &&
+  one.coat === other.coat &&
+  (!one.copies || !other.copies || one.copies.some((copy) => other.copies!.includes(copy)));
+
+const ENDS = ['mended', 'repairing', 'scrapped', 'done'] as const;
+type Ending = Extract<StepEvent, { readonly kind: (typeof ENDS)[number] }>;
+const isEnding = (event: StepEvent): event is Ending => (ENDS as readonly string[]).includes(event.kind);
+
+/** Reads the marks of one piece; one object for one reading. */
+class Historian {
+  private readonly rows: readonly LogRow[];
+  private readonly steps: readonly StepEvent[];
+  private readonly canById: ReadonlyMap<string, Can>;
+
+  constructor(
+    private readonly piece: Piece,
+    private readonly given: HistoryGiven,
+  ) {
+    const events = given.events.filter(({ pieceId }) => pieceId === piece.id);
+    this.rows = logOf({ ...given, events, pieces: [piece] }).reverse();
+    this.steps = this.rows.flatMap(({ event }) => (isOfStep(event) ? [event] : []));
+    this.canById = new Map(given.cans.map((can) => [can.id, can]));
+  }
+
+  private rowsOf(...kinds: readonly BenchEvent['kind'][]): LogRow[] {
+    return this.rows.filter(({ event }) => kinds.includes(event.kind));
+  }
+
+  private laid(row: LogRow): LaidRow {
+    const event = row.event as StepEvent;
+    const begun = this.steps.findLast(
+      (one) => one.kind === 'started' && Date.parse(one.at) <= Date.parse(event.at) && isOnSame(one, event),
+    );
+    const airOf = (one: StepEvent | undefined) => (one && 'air' in one ? (one.air ?? null) : null);
+    return {
+      ...row,
+      air: airOf(event) ?? airOf(begun),
+      from: [...new Map(row.cans.map((can) => [can.id, can.name]))].map(([id, name]) => ({
+        name,
+        batch: batchWords(this.canById.get(id)!),
+      })),
+    };
+  }
+
+  /** In the order of the stack, each with its cutting before it; then what is of no operation, as it was done. */
+  private layers(): RecordLayer[] {
+    const { catalogue, events } = this.given;
+    const done = this.rowsOf('done').filter(({ event }) => !IS_TEST.test((event as StepEvent).operationId));
+    const byKey = new Map<string, LogRow[]>();
+    for (const row of done) {
+      const { operationId } = row.event as StepEvent;
+      byKey.set(operationId, [...(byKey.get(operationId) ?? []), row]);
+    }
+    const operations = this.piece.parts.flatMap(({ stack }) => stack?.operations ?? []).map(({ id }) => id);
+    const keys = [...byKey.keys()];
+    const ordered = new Set([
+      ...operations.flatMap((id) => [...keys.filter((key) => key !== id && key.replace(OF_OPERATION, '') === id), id]),
+      ...keys,
+    ]);
+    return [...ordered].map((key): RecordLayer => {
+      const name = stepName(this.piece, key, 1, catalogue, events);
+      const laid = (byKey.get(key) ?? []).map((row) => this.laid(row));
+      return {
+        key,
+        name: (name ?? laid[0]?.step ?? key).replace(/, coat 1$/, ''),
+        isThere: name !== null,
+        laid,
+      };
+    });
+  }
+
+  private tests(): PieceHistory['tests'][number][] {
+    const { trials, catalogue, events } = this.given;
+    const own = trials.filter(({ step }) => step?.pieceId === this.piece.id);
+    const told = new Set(own.map(({ step }) => step!.stepId.replace(/#.*$/, '')));
+    return [
+      ...this.rowsOf('cutTested').map(({ event, what, note }) => ({
+        at: event.at,
+        what: 'test cut',
+        result: what,
+        note,
+      })),
+      ...this.rowsOf('done').flatMap(({ event, step, note }) => {
+        const { operationId } = event as StepEvent;
+        return IS_TEST.test(operationId) && !told.has(operationId)
+          ? [{ at: event.at, what: step, result: 'done', note }]
+          : [];
+      }),
+      ...own.map(({ at, step, result, note, productId }) => {
+        const key = step!.stepId.replace(/#.*$/, '');
+        const name = stepName(this.piece, key, 1, catalogue, events);
+        return {
+          at,
+          what: name ?? `a try of ${catalogue.productById.get(productId ?? '')?.name ?? 'it'}`,
+          result: TEST_WORDS[result],
+          note,
+        };
+      }),
+    ].sort((one, other) => Date.parse(one.at) - Date.parse(other.at));
+  }
+
+  private faults(): RecordFault[] {
+    const { catalogue } = this.given;
+    const { causeById, repairById } = rescueBook();
+    const endWords = (event: Ending): string => {
+      if (event.kind !== 'repairing')
+        return { mended: 'mended at once', scrapped: 'given up', done: 'done again' }[event.kind];
+      const repair = event.repairId === null ? null : repairById.get(event.repairId)?.name;
+      return repair ?? (event.note || event.steps.map(({ label }) => label).join(', '));
+    };
+    return this.rowsOf('failed', 'scrapped').flatMap((row): RecordFault[] => {
+      const failed = row.event as StepEvent;
+      // what was given up after it failed is told there
+      if (
+        failed.kind === 'scrapped' &&
+        this.steps.some(
+          (one) => one.kind === 'failed' && Date.parse(one.at) <= Date.parse(failed.at) && isOnSame(one, failed),
+        )
+      )
+        return [];
+      const later = this.steps.slice(this.steps.indexOf(failed) + 1).filter((one) => isOnSame(one, failed));
+      const end = failed.kind === 'scrapped' ? failed : later.find(isEnding);
+      const named = later.find((one) => one.kind === 'repairing');
+      const causeId = named?.kind === 'repairing' ? named.causeId : null;
+      const symptom = row.symptom ?? (named?.kind === 'repairing' ? named.symptom : null);
+      return [
+        {
+          row,
+          seen: symptom === null ? null : (catalogue.symptomById.get(symptom)?.name ?? symptom),
+          cause: causeId === null ? null : (causeById.get(causeId)?.name ?? causeId),
+          then: end && isEnding(end) ? { at: end.at, what: endWords(end) } : null,
+        },
+      ];
+    });
+  }
+
+  /** Minutes of all that was begun and done on the same day; what went on beside it counts once. */
+  private minutes(): { minutes: number | null; untimed: number } {
+    const day = new Intl.DateTimeFormat('en-CA', { timeZone: this.given.zone, dateStyle: 'short' });
+    const spans: [number, number][] = [];
+    let untimed = 0;
+    for (const { event, minutes } of this.rowsOf('done')) {
+      const end = Date.parse(event.at);
+      const start = end - (minutes ?? 0) * 60_000;
+      // begun and done in the same moment was marked afterwards
+      if (!minutes || day.format(start) !== day.format(end)) untimed += 1;
+      else spans.push([start, end]);
+    }
+    let sum = 0;
+    let until = -Infinity;
+    for (const [start, end] of spans.sort(([one], [other]) => one - other)) {
+      sum += Math.max(0, end - Math.max(start, until));
+      until = Math.max(until, end);
+    }
+    return { minutes: spans.length ? Math.round(sum / 60_000) : null, untimed };
+  }
+
+  history(): PieceHistory {
+    const { given, piece } = this;
+    const layers = this.layers();
+    const timed = this.minutes();
+    const laid = layers.flatMap((layer) =>
+      layer.laid.flatMap(({ productId }) => {
+        const name = productId === null ? undefined : given.catalogue.productById.get(productId)?.name;
+        return productId !== null && !OF_OPERATION.test(layer.key) ? [{ productId, name: name ?? productId }] : [];
+      }),
+    );
+    return {
+      piece,
+      begunAt: this.steps[0]?.at ?? null,
+      lastAt: this.steps.at(-1)?.at ?? null,
+      layers,
+      tests: this.tests(),
+      looks: this.rowsOf('checked'),
+      faults: this.faults(),
+      notes: this.rowsOf('noted', 'measured').filter(
+        ({ note, event }) => note || event.kind === 'measured' || (event.kind === 'noted' && event.washed),
+      ),
+      pictures: this.rows.flatMap(({ event, step, what }) =>
+        (event.pictures ?? []).map((id) => ({ id, at: event.at, words: [step, what].filter(Boolean).join(': ') })),
+      ),
+      ...timed,
+      spent: spentOn(piece, laid, given.cans, given.uses, timed.minutes, given.money, given.catalogue),
+    };
+  }
+}
+
+/** The record of a piece: what was laid when, of which can, in which air; tests, looks, faults, pictures, minutes and cost. Reads nothing as done that was not marked. */
+export const historyOf = (piece: Piece, given: HistoryGiven): PieceHistory => new Historian(piece, given).history();

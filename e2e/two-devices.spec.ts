@@ -138,7 +138,7 @@ test('taken along, worked on at the bench, brought back: added once each, and wh
   const together = brought.getByRole('button', { name: 'Bring together' });
   await expect(together).toBeDisabled();
   await expect(brought).toContainText('Signs of the desk');
-  await brought.getByText('as brought back').click();
+  await brought.getByText('as in the file').click();
   await together.click();
   await expect(undo(page)).toHaveAttribute('title', /bringing back/);
   // a second time there is nothing more in it

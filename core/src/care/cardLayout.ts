@@ -1,4 +1,5 @@
 import type { CareCard } from './card.ts';
+import { isFromRight, wrapText } from './texts.ts';
 
 /** A run of text on a card: mm from its upper left corner to the baseline, size in points. */
 export interface CardRun {
@@ -42,30 +43,6 @@ const STEP = 0.05;
 /** Beside the name, for the drawing. */
 export const CARD_DRAWING_MM = { width: 26, height: 17 } as const;
 
-/** Hebrew, Arabic and their like are read from the right. */
-const RTL = /[\u0590-\u08FF\uFB1D-\uFDFF\uFE70-\uFEFC]/;
-
-/** Lines of a text that fit a width; a word that is longer is parted. */
-const wrapped = (text: string, width: number, widthOf: (part: string) => number): string[] => {
-  const lines: string[] = [];
-  const put = (word: string) => {
-    const last = lines.at(-1);
-    if (last !== undefined && widthOf(`${last} ${word}`) <= width) lines[lines.length - 1] = `${last} ${word}`;
-    else lines.push(word);
-  };
-  for (const word of text.split(/\s+/).filter(Boolean)) {
-    let rest = word;
-    while (widthOf(rest) > width && rest.length > 1) {
-      let fits = 1;
-      while (fits < rest.length && widthOf(rest.slice(0, fits + 1)) <= width) fits += 1;
-      put(rest.slice(0, fits));
-      rest = rest.slice(fits);
-    }
-    put(rest);
-  }
-  return lines;
-};
-
 interface Block {
   readonly text: string;
   readonly points: number;
@@ -106,13 +83,13 @@ const laid = (blocks: readonly Block[], size: CardSize, scale: number, measure: 
     const points = whole * scale;
     const height = points * MM_PER_POINT;
     const room = isBeside ? width - CARD_DRAWING_MM.width - 3 : width;
-    const isRtl = RTL.test(text);
+    const isRtl = isFromRight(text);
     y += above * scale;
     if (hasRule) {
       rules.push({ x: MARGIN_MM, y, width });
       y += 2.4 * scale;
     }
-    for (const line of wrapped(text, room, (part) => measure(part, points, isBold))) {
+    for (const line of wrapText(text, room, (part) => measure(part, points, isBold))) {
       if (y + height > foot) {
         isCut = true;
         break;

@@ -52,6 +52,11 @@ export interface CareLimit {
   readonly waitFigure: { readonly of: string; readonly figure: Figure } | null;
 }
 
+/** What dates a limit: when coats are or were laid, and in which air. */
+export interface CarePlan extends Pick<Plan, 'climate' | 'startsAt' | 'endsAt'> {
+  readonly steps: readonly { readonly stepId: string; readonly end: string }[];
+}
+
 /** What bears a use: a layer, the piece's own wall; or a fact of the piece that limits some axes and says nothing of the others. */
 interface Bearer {
   /** Set where it speaks of these axes alone. */
@@ -140,7 +145,7 @@ const readyAt = (
   axis: CareAxis,
   value: string | number,
   operations: readonly Operation[],
-  plan: Plan,
+  plan: CarePlan,
 ): Ready | null => {
   const { product, operationId } = bearer;
   const operation = operations.find(({ id }) => id === operationId);
@@ -182,7 +187,7 @@ const readyAt = (
 };
 
 /** Finishes that were on the piece already and have not cured when the work begins. */
-const stillCuring = ({ finishes }: SurfaceFacts, waitDays: number, plan: Plan): Ready[] =>
+const stillCuring = ({ finishes }: SurfaceFacts, waitDays: number, plan: CarePlan): Ready[] =>
   finishes.flatMap(({ finish, ageDays }) => {
     const age = ageDays === null ? null : (ageDays + waitDays) * MINUTES_PER_DAY;
     return finish.cure && age !== null && age < finish.cure.high
@@ -201,7 +206,7 @@ const limitsIn = (
   bearers: readonly Bearer[],
   curing: readonly Ready[],
   operations: readonly Operation[],
-  plan: Plan | undefined,
+  plan: CarePlan | undefined,
   schools: Schools,
 ): CareLimit[] =>
   CARE_AXES.flatMap((axis) => {
@@ -240,7 +245,7 @@ const limitsIn = (
 export const careOf = (
   part: Part,
   catalogue: Catalogue,
-  plan?: Plan,
+  plan?: CarePlan,
   schools: Schools = DEFAULT_SCHOOLS,
 ): Outcome<{ limits: readonly CareLimit[] }> => {
   const before = surfaceFacts(part.surface, catalogue);

@@ -1,4 +1,4 @@
-export { careOf, headlineOf, weakestWashing, type CareLimit, type CareZone } from './careOf.ts';
+export { careOf, headlineOf, weakestWashing, type CareLimit, type CarePlan, type CareZone } from './careOf.ts';
 export {
   CARD_LANGUAGES,
   cardSettingsSchema,
@@ -19,3 +19,4 @@ export {
   type LaidCard,
   type MeasureText,
 } from './cardLayout.ts';
+export { isFromRight, wrapText } from './texts.ts';

@@ -120,7 +120,12 @@ export const WASH_WORDS: Readonly<Record<Wash, string>> = {
   laundry: 'washed in the laundry',
   tumbled: 'dried in the tumble dryer',
 };
-const washed = z.strictObject({ way: z.enum(WASHES), temperatureC: temperature.nullable() });
+/** One wash of a piece. */
+export const washSchema = z.strictObject({
+  way: z.enum(WASHES),
+  /** Of the water; null: not said. */
+  temperatureC: z.number('degrees Celsius').min(0, '0 to 100 °C').max(100, '0 to 100 °C').nullable(),
+});
 
 const dryMinutes = z.number('minutes').min(0, '0 to 200000 minutes').max(200_000, '0 to 200000 minutes');
 /** One thing that is done to mend what failed, as it was decided on: it stays as it is, whatever the data say later. */
@@ -166,7 +171,7 @@ const noted = z.strictObject({
   /** The product of which a fresh sheet was taken: its uses are counted from there. */
   fresh: z.string().min(1).max(80).optional(),
   /** How the piece was washed. */
-  washed: washed.optional(),
+  washed: washSchema.optional(),
 });
 const measured = z.strictObject({
   ...loose,

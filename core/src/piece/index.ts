@@ -35,6 +35,7 @@ export {
   type FixStep,
   type Repairing,
   stepOfEvent,
+  washSchema,
   type Air,
   type BenchEvent,
   type CutterSettings,

@@ -177,7 +177,7 @@ const BOUNDS: readonly (readonly [path: string, bounds: string])[] = [
   ['events[].placed.islands', '0 to 5000 entries'],
   ['events[].placed.islands[]', 'a whole number from 1 to 5000'],
   ['events[].fresh', 'a text of 1 to 80 characters'],
-  ['events[].washed.temperatureC', 'a number from -40 to 80'],
+  ['events[].washed.temperatureC', 'a number from 0 to 100'],
   ['events[].temperatureC', 'a number from -40 to 80'],
   ['events[].relativeHumidity', 'a number from 0 to 100'],
   ['events[].surfaceC', 'a number from -40 to 80'],

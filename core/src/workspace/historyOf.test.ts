@@ -1,9 +1,10 @@
 import { expect, test } from '@jest/globals';
 import { PLAIN_MONEY } from '../amounts/index.ts';
 import { catalogue } from '../materials/index.ts';
-import type { BenchEvent, Trial } from '../piece/index.ts';
+import { DEFAULT_SCHOOLS, type BenchEvent, type Trial } from '../piece/index.ts';
+import { stepsOf } from '../plan/index.ts';
 import { plainCan, type Can, type CanUse } from '../shelf/index.ts';
-import { demoPieces } from '../testing/demo.ts';
+import { demoBench as DEMO, demoPieces } from '../testing/demo.ts';
 import { historyOf, historyTable, type HistoryGiven } from './index.ts';
 
 const all = catalogue();
@@ -107,14 +108,21 @@ const given: HistoryGiven = {
   catalogue: all,
   money: { ...PLAIN_MONEY, ratePerHour: 12 },
   zone: 'UTC',
+  workshop: DEMO.workshop,
+  schools: DEFAULT_SCHOOLS,
 };
 const history = historyOf(signs, given);
 
-test('layers stand in the order of the stack, each with its can, its lot and its air; nothing is done that was not marked', () => {
-  const keys = history.layers.map(({ key }) => key);
-  expect(keys.filter((key) => !key.includes('.') && key !== 'gone')).toEqual(operations.map(({ id }) => id));
-  expect(keys.indexOf(`${mask.id}.cut`)).toBe(keys.indexOf(mask.id) - 1);
-  const layer = (key: string) => history.layers.find((one) => one.key === key)!;
+const layer = (key: string, coat = 1, of = history) => of.layers.find((one) => one.key === key && one.coat === coat)!;
+
+test('layers are the steps of the plan by their own names, each with its can, its lot and its air', () => {
+  const planned = stepsOf(signs, all, { ...DEMO.workshop, stock: [] }, { schools: DEFAULT_SCHOOLS }).filter(
+    ({ key }) => !/\.(try|look|judge)-/.test(key),
+  );
+  expect(history.layers.map(({ name }) => name)).toEqual([
+    ...new Set(planned.map(({ label }) => label)),
+    'a step that is no longer among its layers (gone)',
+  ]);
   expect(layer('ground').laid).toHaveLength(1);
   expect(layer('ground').laid[0]).toMatchObject({
     air: { temperatureC: 17 },
@@ -122,8 +130,27 @@ test('layers stand in the order of the stack, each with its can, its lot and its
     minutes: 25,
   });
   expect(layer(mask.id).laid[0]!.air).toBeNull();
-  expect(layer(operations.at(-1)!.id).laid).toEqual([]);
   expect(layer('gone')).toMatchObject({ isThere: false, laid: [{ event: { id: 'h' } }] });
+});
+
+test('nothing is done that was not marked: not on the other copies, and what was given up is not open', () => {
+  expect(layer('ground')).toMatchObject({ open: [] });
+  expect(layer('ground', 2)).toMatchObject({ laid: [], open: [1, 2, 3, 5, 6] });
+  const some = EVENTS.map((event) => (event.id === 'b' ? { ...event, copies: [1, 2] } : event));
+  expect(layer('ground', 1, historyOf(signs, { ...given, events: some })).open).toEqual([3, 5, 6]);
+});
+
+test('what failed and was mended was laid; one that goes on only in another way was not', () => {
+  const failed: BenchEvent = { ...of('ground'), id: 'x', at: at(30), kind: 'failed', symptom: null, note: '' };
+  const mended: BenchEvent = { ...of('ground'), id: 'y', at: at(40), kind: 'mended', note: '' };
+  const told = (...events: BenchEvent[]) => layer('ground', 1, historyOf(signs, { ...given, events })).laid.length;
+  expect(told(failed)).toBe(0);
+  expect(told(failed, mended)).toBe(1);
+  // laid, failed and mended is laid once
+  expect(told(EVENTS[1]!, failed, mended)).toBe(1);
+  const repairing = EVENTS.find(({ id }) => id === 'j') as Extract<BenchEvent, { kind: 'repairing' }>;
+  expect(told(failed, { ...repairing, ...of('ground') })).toBe(1);
+  expect(told(failed, { ...repairing, ...of('ground'), goesOn: false })).toBe(0);
 });
 
 test('minutes that overlap count once; a night between, or no beginning, is not known', () => {

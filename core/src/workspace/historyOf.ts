@@ -2,13 +2,20 @@ import { spentOn, type MoneySettings, type Spent } from '../amounts/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import {
   isOfStep,
+  isScrapped,
+  stateOfStep,
+  stepFacts,
   stepName,
+  stepWords,
   type Air,
   type BenchEvent,
   type Piece,
+  type Schools,
   type StepEvent,
   type Trial,
+  type BareWorkshop,
 } from '../piece/index.ts';
+import { stepsOf, type Step } from '../plan/index.ts';
 import { rescueBook } from '../rescue/index.ts';
 import type { Can, CanUse } from '../shelf/index.ts';
 import { logOf, type LogRow } from './logOf.ts';
@@ -21,14 +28,18 @@ export interface LaidRow extends LogRow {
   readonly from: readonly { readonly name: string; readonly batch: string }[];
 }
 
-/** An operation of a piece with what was done of it. */
+/** A step of a piece with what was marked of it. */
 export interface RecordLayer {
   readonly key: string;
+  readonly coat: number;
+  /** As plan and bench call it. */
   readonly name: string;
   /** Whether it is still among the piece's steps. */
   readonly isThere: boolean;
   /** The oldest first; none: it was not marked as done. */
   readonly laid: readonly LaidRow[];
+  /** Copies on which it is not done, those that were given up aside; `all` where it is done once for all of them. */
+  readonly open: readonly number[] | 'all';
 }
 
 /** Something that went wrong, with what was found to be behind it and what became of it. */
@@ -78,6 +89,8 @@ export interface HistoryGiven {
   readonly trials: readonly Trial[];
   readonly catalogue: Catalogue;
   readonly money: MoneySettings;
+  readonly workshop: BareWorkshop;
+  readonly schools: Schools;
   /** The bench's time zone: what begins on one day and ends on another was not worked at all the while. */
   readonly zone: string;
 }
@@ -97,6 +110,10 @@ const isOnSame = (one: StepEvent, other: StepEvent): boolean =>
   one.coat === other.coat &&
   (!one.copies || !other.copies || one.copies.some((copy) => other.copies!.includes(copy)));
 
+/** A step with its coat, whatever group of the batch it is done on. */
+const idOf = ({ operationId, coat }: { readonly operationId: string; readonly coat: number }): string =>
+  `${operationId}#${coat}`;
+
 const ENDS = ['mended', 'repairing', 'scrapped', 'done'] as const;
 type Ending = Extract<StepEvent, { readonly kind: (typeof ENDS)[number] }>;
 const isEnding = (event: StepEvent): event is Ending => (ENDS as readonly string[]).includes(event.kind);
@@ -104,17 +121,30 @@ const isEnding = (event: StepEvent): event is Ending => (ENDS as readonly string
 /** Reads the marks of one piece; one object for one reading. */
 class Historian {
   private readonly rows: readonly LogRow[];
-  private readonly steps: readonly StepEvent[];
+  private readonly marks: readonly StepEvent[];
   private readonly canById: ReadonlyMap<string, Can>;
+  private readonly planned = new Map<string, Step[]>();
 
   constructor(
     private readonly piece: Piece,
     private readonly given: HistoryGiven,
   ) {
+    const { catalogue, workshop, schools } = given;
+    for (const step of stepsOf(piece, catalogue, { ...workshop, stock: [] }, { schools })) {
+      const id = idOf({ operationId: step.key, coat: step.coat });
+      this.planned.set(id, [...(this.planned.get(id) ?? []), step]);
+    }
     const events = given.events.filter(({ pieceId }) => pieceId === piece.id);
-    this.rows = logOf({ ...given, events, pieces: [piece] }).reverse();
-    this.steps = this.rows.flatMap(({ event }) => (isOfStep(event) ? [event] : []));
+    // a step has one name, in the plan as in the record
+    this.rows = logOf({ ...given, events, pieces: [piece] })
+      .reverse()
+      .map((row) => ({ ...row, step: this.labelOf(row.event) ?? row.step }));
+    this.marks = this.rows.flatMap(({ event }) => (isOfStep(event) ? [event] : []));
     this.canById = new Map(given.cans.map((can) => [can.id, can]));
+  }
+
+  private labelOf(event: BenchEvent): string | null {
+    return isOfStep(event) ? (this.planned.get(idOf(event))?.[0]?.label ?? null) : null;
   }
 
   private rowsOf(...kinds: readonly BenchEvent['kind'][]): LogRow[] {
@@ -123,7 +153,7 @@ class Historian {
 
   private laid(row: LogRow): LaidRow {
     const event = row.event as StepEvent;
-    const begun = this.steps.findLast(
+    const begun = this.marks.findLast(
       (one) => one.kind === 'started' && Date.parse(one.at) <= Date.parse(event.at) && isOnSame(one, event),
     );
     const airOf = (one: StepEvent | undefined) => (one && 'air' in one ? (one.air ?? null) : null);
@@ -137,31 +167,55 @@ class Historian {
     };
   }
 
-  /** In the order of the stack, each with its cutting before it; then what is of no operation, as it was done. */
+  /** Marks that say that a step was done: what failed and was mended or is being mended was laid too. */
+  private doneRows(): LogRow[] {
+    return this.rowsOf('done', 'mended', 'repairing').filter(({ event }) => {
+      const own = event as StepEvent;
+      if (IS_TEST.test(own.operationId)) return false;
+      if (own.kind === 'done') return true;
+      if (own.kind === 'repairing' && !own.goesOn) return false;
+      return !this.marks.some(
+        (one) => one.kind === 'done' && Date.parse(one.at) <= Date.parse(own.at) && isOnSame(one, own),
+      );
+    });
+  }
+
+  /** In the order of the plan; then repairs and what is no longer planned, as it was done. */
   private layers(): RecordLayer[] {
     const { catalogue, events } = this.given;
-    const done = this.rowsOf('done').filter(({ event }) => !IS_TEST.test((event as StepEvent).operationId));
-    const byKey = new Map<string, LogRow[]>();
-    for (const row of done) {
-      const { operationId } = row.event as StepEvent;
-      byKey.set(operationId, [...(byKey.get(operationId) ?? []), row]);
+    const { piece, planned } = this;
+    const facts = stepFacts(events);
+    const rows = this.doneRows();
+    const byStep = new Map<string, LogRow[]>();
+    for (const row of rows) {
+      const id = idOf(row.event as StepEvent);
+      byStep.set(id, [...(byStep.get(id) ?? []), row]);
     }
-    const operations = this.piece.parts.flatMap(({ stack }) => stack?.operations ?? []).map(({ id }) => id);
-    const keys = [...byKey.keys()];
-    const ordered = new Set([
-      ...operations.flatMap((id) => [...keys.filter((key) => key !== id && key.replace(OF_OPERATION, '') === id), id]),
-      ...keys,
-    ]);
-    return [...ordered].map((key): RecordLayer => {
-      const name = stepName(this.piece, key, 1, catalogue, events);
-      const laid = (byKey.get(key) ?? []).map((row) => this.laid(row));
+    const openOf = (step: Step): number[] =>
+      [...stateOfStep(facts, piece.id, step).byCopy].flatMap(([copy, { doneAt }]) =>
+        doneAt || isScrapped(facts, piece.id, copy) ? [] : [copy],
+      );
+    const layerOf = (key: string, coat: number, steps: readonly Step[]): RecordLayer => {
+      const own = byStep.get(idOf({ operationId: key, coat })) ?? [];
+      const open = steps.flatMap(openOf);
       return {
         key,
-        name: (name ?? laid[0]?.step ?? key).replace(/, coat 1$/, ''),
-        isThere: name !== null,
-        laid,
+        coat,
+        name: steps[0]?.label ?? stepWords(piece, key, coat, catalogue, events),
+        isThere: steps.length > 0 || stepName(piece, key, coat, catalogue, events) !== null,
+        laid: own.map((row) => this.laid(row)),
+        open: open.includes(0) ? 'all' : open,
       };
-    });
+    };
+    const others = rows.map(({ event }) => event as StepEvent).filter((event) => !planned.has(idOf(event)));
+    return [
+      ...[...planned.values()]
+        .filter(([first]) => !IS_TEST.test(first!.key))
+        .map((steps) => layerOf(steps[0]!.key, steps[0]!.coat, steps)),
+      ...[...new Map(others.map((event) => [idOf(event), event])).values()].map(({ operationId, coat }) =>
+        layerOf(operationId, coat, []),
+      ),
+    ];
   }
 
   private tests(): PieceHistory['tests'][number][] {
@@ -208,12 +262,12 @@ class Historian {
       // what was given up after it failed is told there
       if (
         failed.kind === 'scrapped' &&
-        this.steps.some(
+        this.marks.some(
           (one) => one.kind === 'failed' && Date.parse(one.at) <= Date.parse(failed.at) && isOnSame(one, failed),
         )
       )
         return [];
-      const later = this.steps.slice(this.steps.indexOf(failed) + 1).filter((one) => isOnSame(one, failed));
+      const later = this.marks.slice(this.marks.indexOf(failed) + 1).filter((one) => isOnSame(one, failed));
       const end = failed.kind === 'scrapped' ? failed : later.find(isEnding);
       const named = later.find((one) => one.kind === 'repairing');
       const causeId = named?.kind === 'repairing' ? named.causeId : null;
@@ -262,8 +316,8 @@ class Historian {
     );
     return {
       piece,
-      begunAt: this.steps[0]?.at ?? null,
-      lastAt: this.steps.at(-1)?.at ?? null,
+      begunAt: this.marks[0]?.at ?? null,
+      lastAt: this.marks.at(-1)?.at ?? null,
       layers,
       tests: this.tests(),
       looks: this.rowsOf('checked'),

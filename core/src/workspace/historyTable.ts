@@ -36,7 +36,7 @@ const tableRows = (
   return [
     ...layers.flatMap(({ name, laid, isThere }) =>
       laid.map((row) =>
-        line(isThere ? 'layer' : 'layer no longer planned', row.event.at, row.step || name, {
+        line(isThere ? 'layer' : 'layer no longer planned', row.event.at, name, {
           ...copiesOf(row),
           can: row.from.map((one) => one.name).join('; '),
           batch: row.from.map(({ batch }) => batch).join('; '),

@@ -20,7 +20,7 @@ export {
 } from './historyOf.ts';
 export { historyTable } from './historyTable.ts';
 export { writeWorkspace } from './writeWorkspace.ts';
-export { mergeWorkspaces, type MergeConflict, type Merged } from './merge.ts';
+export { mergeWorkspaces, type Choices, type MergeConflict, type Merged } from './merge.ts';
 export { pieceAlone, withPieceOf } from './pieceAlone.ts';
 export { exportWorkspace } from './exportWorkspace.ts';
 export { kindEach } from './kindEach.ts';

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue, withOwnProducts, type Catalogue } from '../materials/index.ts';
-import { NO_ARTWORK, plainPiece, type BenchEvent, type Piece } from '../piece/index.ts';
+import { DEFAULT_SCHOOLS, NO_ARTWORK, plainPiece, type BenchEvent, type Piece } from '../piece/index.ts';
 import { plainCan, shelfAt, type Can, type CanUse } from '../shelf/index.ts';
-import { demoPieces } from '../testing/demo.ts';
+import { demoBench, demoPieces } from '../testing/demo.ts';
 import {
   exportWorkspace,
   historyOf,
@@ -131,6 +131,8 @@ describe('taken in at another bench', () => {
         catalogue: own(ownProducts),
         money: settings.money,
         zone: 'UTC',
+        workshop: demoBench.workshop,
+        schools: DEFAULT_SCHOOLS,
       });
       return { laid: layers.map(({ name, laid }) => [name, laid.map(({ from }) => from)]), lines: spent.lines };
     };

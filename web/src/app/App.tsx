@@ -33,6 +33,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../steps/pieces/NewPiecePage.tsx')).NewPiecePage }),
       },
       {
+        path: 'pieces/:pieceId/record',
+        lazy: async () => ({ Component: (await import('../steps/record/RecordPage.tsx')).RecordPage }),
+      },
+      {
         path: 'pieces/:pieceId',
         lazy: async () => ({ Component: (await import('../steps/piece/PiecePage.tsx')).PiecePage }),
         children: [

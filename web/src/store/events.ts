@@ -1,4 +1,4 @@
-import type { BenchEvent, LookFinding, Step, StepEvent } from '@sgraffa/core';
+import type { BenchEvent, LookFinding, Step, StepEvent, Wash } from '@sgraffa/core';
 
 type About = Omit<Extract<StepEvent, { kind: 'done' }>, 'kind' | 'air'>;
 
@@ -54,6 +54,17 @@ export const noteOf = (
   kind: 'noted',
   note,
   ...(pictures.length ? { pictures: [...pictures] } : {}),
+});
+
+/** That a piece was washed, and how. */
+export const washOf = (pieceId: string, at: string, way: Wash, temperatureC: number | null): BenchEvent => ({
+  id: newId(),
+  at,
+  pieceId,
+  stepId: null,
+  kind: 'noted',
+  note: '',
+  washed: { way, temperatureC },
 });
 
 /** What of a sheet the cutter has cut, or what of it was lost since; in words too, for the log. */

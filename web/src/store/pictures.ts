@@ -55,6 +55,14 @@ export const namedPictures = (events: readonly BenchEvent[]): ReadonlySet<string
 export const picturesOf = async (events: readonly BenchEvent[]): Promise<readonly Picture[]> =>
   (await database.pictures.bulkGet([...namedPictures(events)])).filter((picture) => picture !== undefined);
 
+/** Pictures by their ids; those that are not on this device are left out. */
+export const picturesById = async (ids: readonly string[]): Promise<ReadonlyMap<string, Blob>> =>
+  new Map(
+    (await database.pictures.bulkGet([...ids])).flatMap((picture) =>
+      picture ? [[picture.id, picture.blob] as const] : [],
+    ),
+  );
+
 /** Puts pictures of a file beside those that are there; what has the same name is the same. */
 export const takePictures = (pictures: readonly Picture[]): Promise<unknown> =>
   database.pictures.bulkPut([...pictures]);

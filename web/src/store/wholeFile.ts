@@ -1,4 +1,4 @@
-import type { Outcome, Workspace } from '@sgraffa/core';
+import type { BenchEvent, Outcome, Workspace } from '@sgraffa/core';
 import type { Along, FilePicture } from '../workers/file.worker.ts';
 import { fileWorker } from '../workers/fileClient.ts';
 import { picturesOf, takePictures } from './pictures.ts';
@@ -19,20 +19,31 @@ export const noteAlong = async (along: Along | null): Promise<void> => {
   else await database.facts.delete(ALONG);
 };
 
-/** The whole bench with its pictures as one file. */
-export const wholeFile = async (along: Along | null): Promise<Outcome<{ blob: Blob; ending: 'zip' | 'json' }>> => {
-  const workspace = await store.readWorkspace();
-  const pictures = await Promise.all(
-    (await picturesOf(workspace.events)).map(async ({ id, takenAt, blob }): Promise<FilePicture> => ({
+const filePictures = async (events: readonly BenchEvent[]): Promise<FilePicture[]> =>
+  Promise.all(
+    (await picturesOf(events)).map(async ({ id, takenAt, blob }) => ({
       id,
       takenAt,
       bytes: new Uint8Array(await blob.arrayBuffer()),
     })),
   );
-  const written = await fileWorker().writeFile(workspace, { pictures, along });
+
+/** The whole bench with its pictures as one file. */
+export const wholeFile = async (along: Along | null): Promise<Outcome<{ blob: Blob; ending: 'zip' | 'json' }>> => {
+  const workspace = await store.readWorkspace();
+  const pictures = await filePictures(workspace.events);
+  const written = await fileWorker().writeFile(workspace, { pictures, along, isPiece: false });
   if (!written.ok) return written;
   const type = written.isZip ? 'application/zip' : 'application/json';
   return { ok: true, blob: new Blob([written.bytes], { type }), ending: written.isZip ? 'zip' : 'json' };
+};
+
+/** One piece with all that it leads to and its pictures, as a zip that another bench can take in. */
+export const pieceFile = async (pieceId: string): Promise<Outcome<{ blob: Blob }>> => {
+  const workspace = await store.readWorkspace();
+  const pictures = await filePictures(workspace.events.filter((event) => event.pieceId === pieceId));
+  const written = await fileWorker().writePiece(workspace, pieceId, pictures);
+  return written.ok ? { ok: true, blob: new Blob([written.bytes], { type: 'application/zip' }) } : written;
 };
 
 /** The bench as it is now, as the beginning of what is taken along. */

@@ -13,6 +13,7 @@ import {
   rangeOf,
   surfaceSchema,
   useSchema,
+  washSchema,
   workshopSchema,
   type Area,
   type NumberRange,
@@ -26,6 +27,7 @@ const [anArea] = areaSchema.options;
 /** What each field takes, out of the schemas of the document: a field keeps nothing that the file refuses. */
 export const RANGES = {
   quantity: rangeOf(pieceSchema.shape.quantity),
+  washC: rangeOf(washSchema.shape.temperatureC),
   surface: {
     waitDays: rangeOf(surfaceSchema.shape.waitDays),
     ageDays: rangeOf(surfaceSchema.shape.existing.element.shape.ageDays),

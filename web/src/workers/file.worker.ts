@@ -7,8 +7,10 @@ import {
   MAX_LENGTH,
   mendWorkspace,
   mergeWorkspaces,
+  pieceAlone,
   readClimate,
   readWorkspace,
+  withPieceOf,
   writeWorkspace,
   type Outcome,
   type Problem,
@@ -32,6 +34,8 @@ export interface Along {
 interface Beside {
   readonly pictures: readonly FilePicture[];
   readonly along: Along | null;
+  /** Whether it is one piece for another bench: it is taken in beside what is there, never in its place. */
+  readonly isPiece: boolean;
 }
 
 /** A file as it was read: whole, or refused with what is left of it once the broken is left out. */
@@ -47,7 +51,8 @@ const WORKSPACE_FILE = 'workspace.json';
 const ALONG_FILE = 'along.json';
 const PICTURES = 'pictures/';
 const TAKEN = 'pictures.json';
-const NOTHING_BESIDE: Beside = { pictures: [], along: null };
+const PIECE_FILE = 'piece.json';
+const NOTHING_BESIDE: Beside = { pictures: [], along: null, isPiece: false };
 const ZIP_MARK = [0x50, 0x4b, 0x03, 0x04];
 
 const isZip = (bytes: Uint8Array): boolean => ZIP_MARK.every((byte, index) => bytes[index] === byte);
@@ -90,6 +95,7 @@ const besideOf = (files: Readonly<Record<string, Uint8Array>>): Beside => {
       return id ? [{ id, takenAt: taken?.[id] ?? new Date(0).toISOString(), bytes: new Uint8Array(bytes) }] : [];
     }),
     along: base?.ok && typeof along?.takenAt === 'string' ? { takenAt: along.takenAt, base: base.workspace } : null,
+    isPiece: PIECE_FILE in files,
   };
 };
 
@@ -127,14 +133,19 @@ const readFile = (bytes: Uint8Array): ReadFile => {
 /** The file to keep: the document alone, or with pictures or its beginning one zip. */
 const writeFile = (
   workspace: Workspace,
-  { pictures, along }: Beside,
+  { pictures, along, isPiece }: Beside,
 ): Outcome<{ bytes: Uint8Array<ArrayBuffer>; isZip: boolean }> => {
   const written = exportWorkspace(workspace, catalogue());
   if (!written.ok) return written;
   const text = strToU8(written.text);
-  if (!pictures.length && !along) return { ok: true, bytes: new Uint8Array(text), isZip: false };
+  if (!pictures.length && !along && !isPiece) return { ok: true, bytes: new Uint8Array(text), isZip: false };
   const files: Zippable = {
     [WORKSPACE_FILE]: [text, { level: 6 }],
+    ...(isPiece
+      ? {
+          [PIECE_FILE]: [strToU8(JSON.stringify(workspace.pieces.map(({ id, name }) => ({ id, name })))), { level: 6 }],
+        }
+      : {}),
     ...(along
       ? {
           [ALONG_FILE]: [
@@ -161,8 +172,13 @@ const writeFile = (
 const fileWorker = {
   readFile,
   writeFile,
+  /** One piece of it for another bench, with pictures that it names. */
+  writePiece: (workspace: Workspace, pieceId: string, pictures: readonly FilePicture[]) =>
+    writeFile(pieceAlone(workspace, pieceId), { pictures, along: null, isPiece: true }),
   /** Two states of one bench; see `mergeWorkspaces`. */
   merge: mergeWorkspaces,
+  /** One piece of another bench beside what is here; see `withPieceOf`. */
+  mergePiece: withPieceOf,
   readClimate,
 };
 

@@ -14,8 +14,8 @@ import { useBench, useChanges } from '../../store/bench.ts';
 import { factsOf } from '../../store/facts.ts';
 import { download, fileName } from '../../ui/download.ts';
 import { sectionModel } from '../../ui/section/sectionModel.ts';
-import { cardsWorker } from '../../workers/cardsClient.ts';
-import type { AskedCards } from '../../workers/cards/types.ts';
+import { papersWorker } from '../../workers/papersClient.ts';
+import type { AskedCards } from '../../workers/papers/types.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 import { CardWordsPart } from './CardWordsPart.tsx';
 import { LANGUAGE_NAMES } from './languages.ts';
@@ -46,8 +46,8 @@ const Preview = ({ asked }: { asked: AskedCards }) => {
   useEffect(() => {
     let isWanted = true;
     let url: string | null = null;
-    void cardsWorker()
-      .png(asked)
+    void papersWorker()
+      .cardPicture(asked)
       .then((blob) => {
         if (!isWanted) return;
         url = URL.createObjectURL(blob);
@@ -115,7 +115,7 @@ export const CardsPart = ({ model }: { model: PieceModel }) => {
     changeSettings(bench.settings, (kept) => ({ ...kept, cards: { ...kept.cards, ...edit } }), 'the cards');
   const print = async () => {
     setDrawing(true);
-    const bytes = await cardsWorker().pdf(asked);
+    const bytes = await papersWorker().cards(asked);
     setDrawing(false);
     download(`${fileName(piece.name)}-cards.pdf`, new Blob([bytes], { type: 'application/pdf' }));
   };
@@ -164,8 +164,8 @@ export const CardsPart = ({ model }: { model: PieceModel }) => {
             <Button
               variant="outline"
               onClick={() =>
-                void cardsWorker()
-                  .png(one)
+                void papersWorker()
+                  .cardPicture(one)
                   .then((blob) => download(`${fileName(piece.name)}-card.png`, blob))
               }
             >

@@ -1,4 +1,5 @@
 import { Table } from '@mantine/core';
+import { Link } from 'react-router';
 import { headlineOf, type CareLimit } from '@sgraffa/core';
 import { day } from '../../ui/dates.ts';
 import { StandingLine } from '../../ui/StandingLine.tsx';
@@ -106,6 +107,10 @@ export const CareStep = () => {
         </section>
       ))}
       {isCarded && <CardsPart model={model} />}
+      <p>
+        <Link to={`/pieces/${model.piece.id}/record`}>The record of this piece</Link>: what was laid when, of which can;
+        to print, to keep, or to hand on with the piece.
+      </p>
       <ForSalePart part={model.part} catalogue={model.catalogue} pieceId={model.piece.id} />
     </div>
   );

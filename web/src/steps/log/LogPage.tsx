@@ -126,6 +126,12 @@ export const LogPage = () => {
           </div>
           <p className="sg-quiet">
             {fitting.length} of {rows.length} {rows.length === 1 ? 'line' : 'lines'}
+            {piece !== null && (
+              <>
+                {'. '}
+                <Link to={`/pieces/${piece}/record`}>The record of this piece</Link>
+              </>
+            )}
           </p>
           <Table.ScrollContainer minWidth={640}>
             <Table className="sg-log-table">

@@ -10,6 +10,8 @@ import { dayAndTime } from '../../ui/dates.ts';
 import { download } from '../../ui/download.ts';
 import type { ReadFile } from '../../workers/file.worker.ts';
 import { fileWorker } from '../../workers/fileClient.ts';
+import { useBringing } from './bringing.ts';
+import { BroughtPart } from './BroughtPart.tsx';
 
 /** Asks the browser to keep the data for good; true where it does, null where it does not say. */
 const keptForGood = async (): Promise<boolean | null> =>
@@ -73,6 +75,7 @@ export const FilePart = () => {
   const client = useQueryClient();
   const bench = useBench();
   const now = useNow();
+  const bringing = useBringing();
   const [told, setTold] = useState<Told | null>(null);
   // the file that was chosen last: what is said of an earlier one is not shown any more
   const chosen = useRef(0);
@@ -88,8 +91,11 @@ export const FilePart = () => {
     download(`sgraffa-${now.slice(0, 10)}.${written.ending}`, written.blob);
     await store.noteExported(new Date().toISOString());
   };
-  const take = async ({ workspace, pictures, along }: TakenFile, fileName: string) => {
+  const take = async (file: TakenFile, fileName: string) => {
+    const { workspace, pictures, along, isPiece } = file;
     setTold(null);
+    // one piece of another bench comes beside what is here, never in its place
+    if (isPiece) return bringing.look(file, fileName);
     await takeFilePictures(pictures);
     if (!(await replace(workspace, `importing ${fileName}`))) return;
     // a file that was taken along is brought back from here
@@ -103,6 +109,7 @@ export const FilePart = () => {
     if (!file) return;
     const turn = (chosen.current += 1);
     setTold(null);
+    bringing.leave();
     const refuse = (problems: readonly Problem[], rest: Told['rest']) =>
       setTold({ title: 'The file was not taken, and nothing was changed.', problems, fileName: file.name, rest });
     if (file.size > MOST_BYTES)
@@ -126,7 +133,8 @@ export const FilePart = () => {
     <section>
       <h2 className="sg-rule">Your file</h2>
       <p className="sg-quiet">
-        Everything is kept in this browser by itself. A file is your copy of it.{' '}
+        Everything is kept in this browser by itself. A file is your copy of it. The file of one piece, which its record
+        writes, comes beside what is here.{' '}
         {bench?.exportedAt
           ? `Last exported ${dayAndTime(bench.exportedAt, bench.settings.value.zone, now)}.`
           : 'Not exported yet.'}{' '}
@@ -158,6 +166,7 @@ export const FilePart = () => {
           Lay out the demo pieces
         </Button>
       </div>
+      <BroughtPart bringing={bringing} />
       {told && <ToldPart told={told} takeRest={() => told.rest && void take(told.rest, told.fileName)} />}
     </section>
   );

@@ -1,7 +1,7 @@
 import type { MeasureText } from '@sgraffa/core';
 
 const PIXELS_PER_MM = 300 / 25.4;
-const MM_PER_POINT = 25.4 / 72;
+export const MM_PER_POINT = 25.4 / 72;
 
 export const pixels = (mm: number): number => Math.round(mm * PIXELS_PER_MM);
 export const fontOf = (points: number, isBold: boolean): string =>

@@ -1,19 +1,11 @@
-import {
-  CARD_DRAWING_MM,
-  layOutCard,
-  layOutSlip,
-  type CardRun,
-  type CardSize,
-  type LaidCard,
-  type MeasureText,
-} from '@sgraffa/core';
+import { CARD_DRAWING_MM, layOutCard, layOutSlip, type CardSize, type LaidCard, type MeasureText } from '@sgraffa/core';
 import type { jsPDF } from 'jspdf';
-import { canvasWidth, fontOf, isPlain, pixels } from './texts.ts';
+import { pictured } from './pictured.ts';
+import { canvasWidth, isPlain } from './texts.ts';
 import { cardSizeOn, DRAWING_MARGIN_MM, type AskedCards } from './types.ts';
 
 const PER_PAGE = 4;
 const UNIT_POINTS = 12;
-const MM_PER_POINT = 25.4 / 72;
 
 /** Measures as the PDF's fonts do; each text once, as the cards of a batch say nearly the same. */
 const measureIn = (pdf: jsPDF): MeasureText => {
@@ -34,29 +26,10 @@ const measureIn = (pdf: jsPDF): MeasureText => {
   };
 };
 
-/** Letters that a PDF's own fonts lack are drawn as a picture. */
-const pictured = async (pdf: jsPDF, { text, x, y, points, isBold, isRtl }: CardRun, left: number, top: number) => {
-  const width = canvasWidth(text, points, isBold) + 1;
-  const height = points * MM_PER_POINT * 1.4;
-  const canvas = new OffscreenCanvas(pixels(width), pixels(height));
-  const context = canvas.getContext('2d');
-  if (!context) return;
-  context.fillStyle = '#fff';
-  context.fillRect(0, 0, canvas.width, canvas.height);
-  context.fillStyle = '#000';
-  context.font = fontOf(points, isBold);
-  context.direction = isRtl ? 'rtl' : 'ltr';
-  context.textAlign = isRtl ? 'right' : 'left';
-  const base = points * MM_PER_POINT * 0.95;
-  context.fillText(text, isRtl ? canvas.width : 0, pixels(base));
-  const bytes = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer());
-  pdf.addImage(bytes, 'PNG', left + (isRtl ? x - width : x), top + y - base, width, height);
-};
-
 const drawn = async (pdf: jsPDF, { runs, rules }: LaidCard, left: number, top: number): Promise<void> => {
   for (const run of runs) {
     if (!isPlain(run.text)) {
-      await pictured(pdf, run, left, top);
+      await pictured(pdf, { ...run, x: left + run.x, y: top + run.y });
       continue;
     }
     pdf.setFont('helvetica', run.isBold ? 'bold' : 'normal').setFontSize(run.points);

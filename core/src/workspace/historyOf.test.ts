@@ -207,7 +207,7 @@ test('the table has a row for everything, and a name that begins like a formula 
   const other = { ...signs, name: '=cmd' };
   const table = historyTable([history, historyOf(other, given)], given.money);
   const lines = table.split('\r\n');
-  expect(lines[0]).toContain('piece,copies,sort,at,what');
+  expect(lines[0]).toContain('piece,quantity,copies,sort,at,what');
   expect(table).toContain("'=cmd");
   expect(table).not.toMatch(/^=cmd/m);
   const own = lines.filter((line) => line.startsWith(signs.name));

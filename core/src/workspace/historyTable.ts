@@ -16,7 +16,8 @@ const tableRows = (
 ) => {
   const line = (sort: string, at: string, what: string, more: Readonly<Record<string, string | number>> = {}) => ({
     piece: piece.name,
-    copies: piece.quantity > 1 ? `of ${piece.quantity}` : '',
+    quantity: piece.quantity,
+    copies: '',
     sort,
     at,
     what,

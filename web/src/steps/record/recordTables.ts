@@ -21,7 +21,7 @@ const table = (
 const lines = (...parts: readonly (string | null | false)[]): string =>
   parts.flatMap((part) => (part ? [capitalised(part)] : [])).join('. ');
 
-const copyOrCopies = (copies: string): string => `${/^\d+$/.test(copies) ? 'copy' : 'copies'} ${copies}`;
+const copyOrCopies = (copies: string): string => `${/^\d+$/.test(copies) ? 'copy' : 'copies'}\u00a0${copies}`;
 
 /** What a record says before its tables. */
 export const recordLines = (history: PieceHistory, { zone }: Settings, now: string): string[] => {

@@ -46,7 +46,7 @@ const ConflictPart = ({
             <tr>
               <th />
               <th>here</th>
-              <th>as in the file</th>
+              <th>in the file</th>
             </tr>
           </thead>
           <tbody>

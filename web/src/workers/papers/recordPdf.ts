@@ -200,7 +200,7 @@ export const drawRecordPdf = async (
 ): Promise<ArrayBuffer> => {
   const pages = new RecordPages(pdf);
   await pages.text(title, 17, true);
-  pages.gap(1);
+  pages.gap(2);
   for (const line of lines) await pages.text(line, 10, false);
   for (const table of tables) await pages.table(table);
   await pages.pictures(pictures);

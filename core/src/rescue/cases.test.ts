@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { diagnosed, type Fault } from '../testing/faults.ts';
-import { finish } from '../testing/briefs.ts';
+import { finish, type Said } from '../testing/briefs.ts';
 
 type Case = readonly [name: string, fault: Fault, cause: string];
 
@@ -16,6 +16,16 @@ const EPOXY = 'flood-coat: p/degrease-alcohol g/craft-acrylic c/flood-epoxy';
 const IRON = 'iron-on: p/lint-roll p/pre-press f/iron-on-standard';
 const wood = { base: 'softwood' };
 const glass = { base: 'glass-soda-lime' };
+
+const area = (widthMm: number, heightMm: number): Exclude<Said['area'], undefined> => ({
+  kind: 'rectangle',
+  widthMm,
+  heightMm,
+  margins: null,
+  keepOuts: [],
+});
+/** With the sizes that amounts are reckoned from. */
+const SIZED: Omit<Said, 'base'> = { area: area(400, 300), design: { widthMm: 200, heightMm: 150 } };
 
 /** From the record alone. */
 const RECORDED: readonly Case[] = [
@@ -328,6 +338,254 @@ const RECORDED: readonly Case[] = [
       stack: DECAL,
     },
     'flat-on-cone',
+  ],
+  [
+    'twice the paint that was reckoned, over a dry seal',
+    {
+      sees: 'bled',
+      said: { base: 'plywood', ...SIZED },
+      stack: SIGN.replace('film-removable', 'film-permanent'),
+      log: ['p0 0', 'g1 60', 'm2 9000', 'e3 9060', 'x4 9400'],
+      used: { x4: 2 },
+    },
+    'coat-too-wet',
+  ],
+  [
+    'film on an acrylic lamp, in the sun',
+    {
+      sees: 'lifts',
+      said: { base: 'pmma', use: { heat: 'sun' } },
+      stack: DECAL,
+      log: ['p0 0', 'f1 30 22C'],
+    },
+    'gas-from-plastic',
+  ],
+  [
+    'a roll of many years',
+    { sees: 'lifts', said: glass, stack: DECAL, log: ['p0 0', 'f1 30 22C'], aged: { f1: 90 } },
+    'old-film',
+  ],
+  [
+    'enamel over gloss that was not scuffed',
+    {
+      sees: 'taken',
+      said: { base: 'hardwood', surface: finish('sprayed-paint') },
+      stack: 'paint-stencil: p/degrease-alcohol g/craft-acrylic m/tape-low x/craft-acrylic u/wet',
+      log: ['p0 0', 'g1 30', 'm2 60000', 'x3 60030', 'u4 60040 !'],
+    },
+    'no-key',
+  ],
+  [
+    'three times the paint, peeled in time',
+    {
+      sees: 'jagged',
+      said: { base: 'hardwood', ...SIZED },
+      stack: BARE_SIGN,
+      log: ['g1 0', 'm2 3000', 'x3 3100', 'u4 3105 !'],
+      used: { x3: 3 },
+    },
+    'coat-too-thick',
+  ],
+  [
+    'a cut test that tore what the letters need',
+    {
+      sees: 'jagged',
+      said: { base: 'hardwood', design: { minStrokeMm: 2 } },
+      stack: BARE_SIGN,
+      log: ['g1 0', 'm2 3000', 'x3 3100', 'u4 3105 !'],
+      tore: { productId: 'film-removable', mm: 3 },
+    },
+    'bad-cut',
+  ],
+  [
+    'gel on the sill, in the sun',
+    {
+      sees: 'not-through',
+      said: { base: 'steel-stainless', surface: finish('sprayed-paint'), use: { place: 'exposed', heat: 'sun' } },
+      stack: GEL,
+      log: ['p0 0', 'm1 30', 'x2 60-200 29C !'],
+    },
+    'gel-dried',
+  ],
+  [
+    'half the gel that was reckoned',
+    {
+      sees: 'not-through',
+      said: { base: 'steel-stainless', surface: finish('sprayed-paint'), ...SIZED },
+      stack: GEL,
+      log: ['p0 0', 'm1 30', 'x2 60-200 22C'],
+      used: { x2: 0.5 },
+    },
+    'thin-patches',
+  ],
+  [
+    'paste of a year and a half',
+    {
+      sees: 'faint',
+      said: { base: 'hardwood' },
+      stack: BURN,
+      log: ['p0 0', 'm1 10', 'x2 40', 'u3 100', 'b4 200'],
+      aged: { x2: 60 },
+    },
+    'weak-paste',
+  ],
+  [
+    'twice the paste',
+    {
+      sees: 'halo',
+      said: { base: 'hardwood', ...SIZED },
+      stack: BURN,
+      log: ['p0 0', 'm1 10', 'x2 40', 'u3 100', 'b4 200'],
+      used: { x2: 2 },
+    },
+    'paste-wicked',
+  ],
+  [
+    'half an hour under the heat',
+    {
+      sees: 'halo',
+      said: { base: 'hardwood' },
+      stack: BURN,
+      log: ['p0 0', 'm1 10', 'x2 40', 'u3 100', 'b4 200-240'],
+    },
+    'heat-held',
+  ],
+  [
+    'three times the enamel, in its window',
+    {
+      sees: 'wrinkled',
+      said: { base: 'hardwood', ...SIZED },
+      stack: 'paint-stencil: p/sand-bare g/aerosol-enamel*2',
+      log: ['p0 0', 'g1 60 20C', 'g1#2 80 20C'],
+      used: { g1: 3 },
+    },
+    'laid-too-thick',
+  ],
+  [
+    'twice the epoxy, warm, on paint',
+    {
+      sees: 'bubbles',
+      said: { base: 'hardwood', ...SIZED },
+      stack: EPOXY,
+      log: ['g1 0', 'c2 9000 25C'],
+      used: { c2: 2 },
+    },
+    'poured-deep',
+  ],
+  [
+    'epoxy in cups of a few drops',
+    {
+      sees: 'soft',
+      said: { base: 'hardwood', area: area(40, 60), design: { widthMm: 20, heightMm: 20 } },
+      stack: EPOXY,
+      log: ['g1 0', 'c2 9000 11C'],
+      used: { c2: 1 },
+    },
+    'wrong-ratio',
+  ],
+  [
+    'epoxy of four years, warm',
+    {
+      sees: 'soft',
+      said: { base: 'hardwood' },
+      stack: EPOXY,
+      log: ['g1 0', 'c2 9000 25C'],
+      aged: { c2: 60 },
+    },
+    'stale-can',
+  ],
+  ['a shirt from a press', { sees: 'press-line', said: { base: 'cotton' }, stack: IRON }, 'hard-edge'],
+  [
+    'felt under the press for twice its time',
+    {
+      sees: 'press-line',
+      said: { base: 'felt', workshop: { tools: ['press'] } },
+      stack: IRON,
+      log: ['p0 0', 'p1 5', 'f2 10-12'],
+    },
+    'too-hard',
+  ],
+  [
+    'paint on metal that nobody degreased',
+    {
+      sees: 'craters',
+      said: { base: 'steel-stainless' },
+      stack: 'paint-stencil: p/scuff g/craft-acrylic',
+      log: ['p0 0', 'g1 30'],
+    },
+    'grease-or-sweat',
+  ],
+  [
+    'just sanded, in damp air, degreased before',
+    {
+      sees: 'craters',
+      said: { base: 'hardwood' },
+      stack: 'paint-stencil: p/sand-bare p/degrease-alcohol g/craft-acrylic',
+      log: ['p0 0', 'p1 20', 'g2 40 20C 85%'],
+    },
+    'water-or-dust',
+  ],
+  [
+    'acrylic on a leather strap, warm',
+    {
+      sees: 'cracks',
+      said: { base: 'leather' },
+      stack: 'paint-stencil: p/lint-roll g/craft-acrylic',
+      log: ['p0 0', 'g1 30 22C'],
+    },
+    'base-moves',
+  ],
+  [
+    'white on a red dye',
+    {
+      sees: 'dye',
+      said: { base: 'hardwood' },
+      stack: 'paint-stencil: p/sand-bare g/water-stain c/waterborne-clear',
+      log: ['p0 0', 'g1 30', 'c2 3000'],
+    },
+    'ground-bleeds',
+  ],
+  [
+    'iron-on on polyester',
+    { sees: 'dye', said: { base: 'polyester' }, stack: 'iron-on: p/lint-roll p/pre-press f/iron-on-standard' },
+    'too-hot-polyester',
+  ],
+  [
+    'piled in a hot car after it had cured',
+    {
+      sees: 'stuck',
+      said: { base: 'hardwood' },
+      stack: 'paint-stencil: p/sand-bare g/exterior-latex',
+      log: ['p0 0', 'g1 60 38C'],
+      more: { now: '2027-03-01T09:00:00.000Z' },
+    },
+    'heat-or-weight',
+  ],
+  [
+    'a banner in three strips',
+    {
+      sees: 'off-line',
+      said: {
+        ...glass,
+        design: { widthMm: 380 },
+        workshop: { tools: ['cutter'], bed: { widthMm: 150, lengthMm: 150 } },
+      },
+      stack: DECAL,
+    },
+    'strips-not-square',
+  ],
+  [
+    'a long line of letters, in one piece',
+    {
+      sees: 'off-line',
+      said: {
+        ...glass,
+        design: { widthMm: 900 },
+        workshop: { tools: ['cutter'], bed: { widthMm: 300, lengthMm: 3500 } },
+      },
+      stack: DECAL,
+    },
+    'tape-stretched',
   ],
 ];
 

@@ -1,4 +1,4 @@
-import type { AmountLine } from '../amounts/index.ts';
+import { amountsFor, type AmountLine } from '../amounts/index.ts';
 import type { ClimateSeries } from '../dry/index.ts';
 import { firstTop, situationOf, soilsOf, topAfter, type Situation, type Top } from '../judge/index.ts';
 import { catalogue as shipped, type Catalogue, type Product } from '../materials/index.ts';
@@ -34,7 +34,7 @@ export interface RescueInput {
   readonly workshop: Workshop;
   readonly schools: Schools;
   readonly catalogue?: Catalogue;
-  /** What the piece was reckoned to take. */
+  /** What the piece was reckoned to take; without it, it is reckoned by the figures of the piece alone. */
   readonly amounts?: readonly AmountLine[];
   /** Weather as it was, by the hour. */
   readonly weather?: ClimateSeries | null;
@@ -106,6 +106,7 @@ export class PieceRecord {
   readonly index: number;
   private readonly failedAt: StepEvent | null;
   private situation: Situation | null | undefined;
+  private reckoned: readonly AmountLine[] | undefined;
   private readonly tops: Top[] = [];
 
   constructor(
@@ -129,6 +130,14 @@ export class PieceRecord {
   get seenAt(): number | null {
     const at = this.failedAt?.at ?? this.input.now ?? this.all.at(-1)?.at;
     return at === undefined ? null : Date.parse(at);
+  }
+
+  /** What the piece was reckoned to take. */
+  get amounts(): readonly AmountLine[] {
+    const { amounts, piece } = this.input;
+    const { catalogue } = this;
+    return (this.reckoned ??=
+      amounts ?? amountsFor({ pieces: [piece], catalogue, shelf: { cans: [], uses: [] }, now: this.all[0]?.at ?? '' }));
   }
 
   get subject(): Operation | null {

@@ -59,6 +59,8 @@ export const FACT_VALUES = {
   heatC: 'number',
   /** How much was used against what was reckoned. */
   used: 'number',
+  /** The smallest part of the smallest mix against the least that can be measured. */
+  mixShare: 'number',
   canAge: ['fresh', 'past'],
   clearOver: ['brushed', 'misted', 'none'],
   overCurve: YES_NO,

@@ -34,20 +34,35 @@ export const heatC: Reader = (record) => {
 export const used: Reader = (record) => {
   const { layer, input } = record;
   const happened = record.happened(layer);
-  if (!layer || !happened || !input.amounts) return null;
-  const need = input.amounts
-    .flatMap(({ needs }) => needs)
-    .find(({ pieceId, operationId }) => pieceId === input.piece.id && operationId === layer.id)?.need;
-  if (!need || need.typical <= 0) return null;
+  if (!layer || !happened) return null;
   const uses = input.shelf.uses.filter(
     ({ eventId, as }) => as === 'used' && eventId !== null && happened.eventIds.includes(eventId),
   );
   if (!uses.length) return null;
+  const need = record.amounts
+    .flatMap(({ needs }) => needs)
+    .find(({ pieceId, operationId }) => pieceId === input.piece.id && operationId === layer.id)?.need;
+  if (!need || need.typical <= 0) return null;
   const planned = need.typical * Math.min(1, record.coatsDone(layer) / layer.coats);
   const ratio = uses.reduce((sum, { amount }) => sum + amount, 0) / planned;
   if (Math.abs(ratio - 1) < 0.02) return null;
   const percent = `${Math.round(ratio * 100)} %`;
   return { value: ratio, words: `${percent} of the ${named(record)} that was reckoned went onto it` };
+};
+
+/** What two parts are mixed of must be enough to be measured: by what was taken for each mark of it. */
+export const mixShare: Reader = (record) => {
+  const { layer, product, input } = record;
+  const shares = product?.mix?.parts.map(({ share }) => share.typical);
+  const taken = (record.happened(layer)?.eventIds ?? []).flatMap((id) => {
+    const own = input.shelf.uses.filter(({ eventId, as }) => as === 'used' && eventId === id);
+    return own.length ? [own.reduce((sum, { amount }) => sum + amount, 0)] : [];
+  });
+  if (!shares || shares.length < 2 || !taken.length) return null;
+  const least = record.catalogue.amounts.leastPart.typical;
+  const ml = (Math.min(...taken) * Math.min(...shares)) / shares.reduce((sum, share) => sum + share, 0);
+  const words = `its smaller part came to ${Math.round(ml * 10) / 10} ml; from ${least} ml on it can be measured`;
+  return { value: ml / least, words };
 };
 
 const cansOf = (record: PieceRecord, operation: ApplyOperation) => {

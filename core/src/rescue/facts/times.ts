@@ -110,6 +110,9 @@ export const windowFact: Reader = (record) => {
     }, null)!;
     const earlier = record.steps.find(({ id }) => id === first.lag.from)!;
     const words = `“${step.label}” came ${spanOf(minutesBetween(first.end, begun))} after “${earlier.label}”; ${windowWords(first.lag)}`;
+    // before the first hours open it may be too wet; it is not in the hours that close
+    const opens = Math.min(...spans.map(({ from }) => from));
+    if (begun < opens && typeof first.lag.windows![0]?.[1] === 'number') continue;
     const isOpen = spans.some(({ from, until }) => begun >= from && (until === null || begun <= until));
     if (!isOpen) return { value: 'closed', words };
     known = { value: 'open', words };
@@ -203,9 +206,12 @@ export const prePressed: Reader = (record) => {
   return yesNo(has, 'the cloth was pressed first, to dry it', 'the cloth was not pressed first');
 };
 
+/** Whether what lay loose was taken off before the heat; taking the mask off is another matter. */
 export const dusted: Reader = (record) => {
-  const between = record.operations.slice(record.indexOf(record.layer) + 1, record.indexOf(record.subject));
-  const off = between.find((one) => one.op === 'remove');
+  const { operations, layer } = record;
+  const off = operations
+    .slice(record.indexOf(layer) + 1, Math.max(0, record.indexOf(burning(record))))
+    .find((one) => one.op === 'remove' && one.what === 'medium');
   return off
     ? yesNo(record.stands(off), 'what lay loose was taken off before the heat', 'what lay loose was not taken off')
     : null;

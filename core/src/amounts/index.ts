@@ -37,7 +37,7 @@ export { cutFromLines } from './cutFromLines.ts';
 export type { Lay, Measured, MeasuredBlank, MeasuredDesign } from './measured.ts';
 export { filmsOf, measuredOf, type MeasureContext } from './measure.ts';
 export { spentOn, type LaidProduct, type Spent } from './spent.ts';
-export { costOf, toBuy, type BuyLine, type KnownPack, type PieceCost } from './money.ts';
+export { costOf, lastRate, toBuy, type BuyLine, type KnownPack, type PieceCost } from './money.ts';
 export type { AmountUnit, Need } from './need.ts';
 export { needsOf } from './needs.ts';
 export { combined } from './ranges.ts';

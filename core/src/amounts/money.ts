@@ -24,8 +24,8 @@ export interface PieceCost {
   readonly without: readonly string[];
 }
 
-/** What a product that is still to be bought costs a unit: as the last of it did. */
-const lastRate = (productId: string, unit: AmountUnit, cans: readonly Can[]): number | null => {
+/** What a product that is still to be bought costs a unit: as the last of it did; null where no price of it is known. */
+export const lastRate = (productId: string, unit: AmountUnit, cans: readonly Can[]): number | null => {
   const known = cans
     .filter((can) => can.productId === productId && rateOf(can, unit) !== null)
     .sort((one, other) => ((one.boughtOn ?? '') < (other.boughtOn ?? '') ? 1 : -1));

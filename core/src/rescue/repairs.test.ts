@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
+import { amountsFor } from '../amounts/index.ts';
 import { catalogue } from '../materials/index.ts';
+import { plainCan, type Can } from '../shelf/index.ts';
 import { finish } from '../testing/briefs.ts';
 import { inputOf, type Fault } from '../testing/faults.ts';
 import { rescueBook } from './data.ts';
@@ -45,6 +47,56 @@ describe('a repair', () => {
     expect(steps[0]!.dries!.high).toBeGreaterThan(0);
     expect(steps[2]!.detail).toContain('exterior latex');
     expect([again, goesOn, isFinal, takes.length]).toEqual([[], true, true, 0]);
+  });
+
+  describe('costs', () => {
+    const SIZED: Fault = {
+      ...sign,
+      said: {
+        base: 'hardwood',
+        quantity: 4,
+        area: { kind: 'rectangle', widthMm: 400, heightMm: 300, margins: null, keepOuts: [] },
+        design: { widthMm: 200, heightMm: 150 },
+      },
+    };
+    const priced = (...cans: Can[]): Fault => ({ ...SIZED, more: { shelf: { cans, uses: [] } } });
+    const paint = (price: number | null): Can => ({
+      ...plainCan('tin', { productId: 'craft-acrylic' }),
+      size: { kind: 'liquid', ml: 100 },
+      price,
+    });
+    const film: Can = {
+      ...plainCan('roll', { productId: 'film-stencil' }),
+      size: { kind: 'roll', widthMm: 300, lengthMm: 3000 },
+      price: 9,
+    };
+
+    test('what is laid again by its need and the last price, and names what it is without', () => {
+      const { cost, costWithout } = only(priced(paint(20)), 'lay-again');
+      const input = inputOf(priced(paint(20)));
+      const need = amountsFor({ pieces: [input.piece], catalogue: catalogue(), shelf: { cans: [], uses: [] }, now: '' })
+        .flatMap(({ needs }) => needs)
+        .find(({ operationId }) => operationId === 'x3')!.need!;
+      expect(cost).toBeCloseTo(need.typical * 0.2, 2);
+      expect(costWithout).toEqual([catalogue().productById.get('film-stencil')!.name]);
+      expect(only(priced(paint(20), film), 'lay-again').costWithout).toEqual([]);
+    });
+
+    test('half as much on half of the copies', () => {
+      const whole = only(priced(paint(20), film), 'lay-again').cost!;
+      const half = { ...priced(paint(20), film) };
+      expect(only({ ...half, more: { ...half.more, copies: [1, 2] } }, 'lay-again').cost).toBeCloseTo(whole / 2, 1);
+    });
+
+    test('nothing where nothing is laid again, and what has no price is not nothing', () => {
+      expect(only(priced(paint(null)), 'lay-again')).toMatchObject({ cost: null });
+      const all = catalogue();
+      for (const id of book.repairById.keys()) {
+        const option = only(SIZED, id);
+        const named = option.costWithout.every((name) => all.products.some((one) => one.name === name));
+        expect([id, option.cost === 0 && option.costWithout.length > 0, named]).toEqual([id, false, true]);
+      }
+    });
   });
 
   test('waits no more for what has dried since it was laid', () => {

@@ -1,3 +1,4 @@
+import { lastRate } from '../amounts/index.ts';
 import { dryTime } from '../dry/index.ts';
 import { Judge, situationOf, STANDARD_BOOK, topAfter, type Finding, type Situation, type Top } from '../judge/index.ts';
 import type { Figure, Product, Stage } from '../materials/index.ts';
@@ -33,6 +34,10 @@ export interface RepairOption {
   readonly waitMinutes: { readonly low: number; readonly typical: number; readonly high: number };
   /** Names of the products that it takes. */
   readonly takes: readonly string[];
+  /** What they cost on all of the copies, in the main unit, by what the last of each cost; null: of none of them a price is known. */
+  readonly cost: number | null;
+  /** Products that the cost is without: no price of them is known, or nobody reckons how much it takes. */
+  readonly costWithout: readonly string[];
   readonly standing: 'holds' | 'cautions' | 'refused';
   /** Why it is refused, or what to mind, in sentences. */
   readonly reasons: readonly string[];
@@ -121,6 +126,7 @@ class Mending {
       workMinutes: Math.round(work + redone),
       waitMinutes: this.waits(steps, again),
       takes: [...takes],
+      ...this.cost(steps, again),
       standing: reasons.length ? 'refused' : cautions.length ? 'cautions' : 'holds',
       reasons: [...new Set([...reasons, ...cautions])],
       hazards: [...new Set([...steps.flatMap(({ hazards }) => hazards), ...again.flatMap(({ hazards }) => hazards)])],
@@ -261,6 +267,35 @@ class Mending {
     const isOwn = (step: Step) => step.operationIds.includes(layer.id);
     const isLast = (step: Step) => !done.some((other) => other.key === step.key && other.coat > step.coat);
     return done.filter((step) => !isOwn(step) || isLast(step));
+  }
+
+  /** What is laid again costs what it takes; how much goes into mending in place is not reckoned. */
+  private cost(steps: readonly FixStep[], again: readonly Step[]): Pick<RepairOption, 'cost' | 'costWithout'> {
+    const { record, copies } = this;
+    const { piece, shelf } = record.input;
+    const byId = record.catalogue.productById;
+    const without = new Set(
+      steps.flatMap(({ productId }) => {
+        const product = byId.get(productId ?? '');
+        return product && product.kind !== 'prep' ? [product.name] : [];
+      }),
+    );
+    let sum: number | null = null;
+    for (const id of again.flatMap(({ operationIds }) => operationIds)) {
+      const operation = record.operations.find((one) => one.id === id);
+      const product = record.productOf(operation ?? null);
+      if (operation?.op !== 'apply' || !product || product.kind === 'prep') continue;
+      // what was not used up is laid again as it is
+      if (operation.role === 'mask' && !this.isSpent(`${id}.cut`)) continue;
+      const line = record.amounts.find(({ needs }) =>
+        needs.some((one) => one.pieceId === piece.id && one.operationId === id),
+      );
+      const need = line?.needs.find((one) => one.pieceId === piece.id && one.operationId === id)?.need;
+      const rate = line ? lastRate(product.id, line.unit, shelf.cans) : null;
+      if (!need || rate === null) without.add(product.name);
+      else sum = (sum ?? 0) + (need.typical / operation.coats) * (copies / piece.quantity) * rate;
+    }
+    return { cost: sum === null ? (without.size ? null : 0) : Math.round(sum * 100) / 100, costWithout: [...without] };
   }
 
   /** Whether what was cut is used up by one piece: film and ironed paper; a stencil is wiped and laid again. */

@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core';
 import { rescueBook, type Answer, type Diagnosis } from '@sgraffa/core';
+import { QuestionPicture } from './QuestionPicture.tsx';
 import type { RescueModel } from './useRescue.ts';
 
 const ANSWERS: readonly (readonly [Answer, string])[] = [
@@ -24,8 +25,13 @@ export const QuestionPart = ({ model, diagnosis: { ask, odd } }: { model: Rescue
     <>
       {ask && (
         <section className="sg-question" aria-label="One question">
-          <h2>{ask.words}</h2>
-          <p className="sg-quiet">{ask.looks}</p>
+          <div className="sg-question-looks">
+            <QuestionPicture id={ask.id} />
+            <div>
+              <h2>{ask.words}</h2>
+              <p className="sg-quiet">{ask.looks}</p>
+            </div>
+          </div>
           <div className="sg-buttons">
             {ANSWERS.map(([answer, words]) => (
               <Button

@@ -18,6 +18,7 @@ import { useCatalogue } from '../../store/bench.ts';
 import { eventOf } from '../../store/events.ts';
 import { factsOf } from '../../store/facts.ts';
 import { benchNow } from '../../timers/useTimers.ts';
+import { moneyWords } from '../../ui/money.ts';
 import { useMark } from '../../ui/stepMarks.ts';
 import type { RescueModel } from './useRescue.ts';
 
@@ -44,18 +45,26 @@ const waitWords = ({ waitMinutes: { low, high } }: RepairOption): string =>
       ? `${formatDuration(high)} of drying`
       : `${formatDuration(low)} to ${formatDuration(high)} of drying`;
 
+const costWords = ({ cost, costWithout }: RepairOption, currency: string): string => {
+  if (cost === null) return 'not known';
+  const words = cost === 0 && !costWithout.length ? 'nothing' : moneyWords(cost, currency);
+  return costWithout.length ? `${words}, without ${costWithout.join(', ')}` : words;
+};
+
 const Option = ({
   option,
   isAsked,
   take,
   pieceId,
   isBegun,
+  currency,
 }: {
   option: RepairOption;
   isAsked: boolean;
   take: () => void;
   pieceId: string;
   isBegun: boolean;
+  currency: string;
 }) => {
   const catalogue = useCatalogue();
   const [isSure, setSure] = useState(false);
@@ -74,6 +83,8 @@ const Option = ({
         <dd>{waitWords(option)}</dd>
         <dt>Takes</dt>
         <dd>{option.takes.length ? option.takes.join(', ') : 'nothing new'}</dd>
+        <dt>Costs</dt>
+        <dd>{costWords(option, currency)}</dd>
         <dt>Comes out well</dt>
         <dd>
           {chance.low}–{chance.typical}–{chance.high} %
@@ -190,6 +201,7 @@ export const RepairsPart = ({
             take={() => take(option)}
             pieceId={piece.id}
             isBegun={isBegun}
+            currency={model.settings.money.currency}
           />
         ))}
       </ul>

@@ -79,7 +79,10 @@ const isAbout =
     return true;
   };
 
-/** The step of a piece that something seen arose at: the last coat of its layer, or what was done with it; null where there is none. */
+/**
+ * The step of a piece that something seen arose at: the last coat of its layer, or what was done with it. What was on the piece before is of
+ * no step: it shows at the last that was begun. Null where there is none.
+ */
 export const stepOfFault = (input: RescueInput, symptom: SymptomRow): Step | null => {
   const record = new PieceRecord(input, symptom);
   const { at } = input;
@@ -88,7 +91,8 @@ export const stepOfFault = (input: RescueInput, symptom: SymptomRow): Step | nul
   const own = record.steps.filter(
     ({ kind, operationIds }) => kind === 'work' && record.subject && operationIds.includes(record.subject.id),
   );
-  return own.findLast((step) => record.isBegunStep(step)) ?? own.at(-1) ?? null;
+  const begun = (steps: readonly Step[]) => steps.findLast((step) => record.isBegunStep(step));
+  return begun(own) ?? own.at(-1) ?? begun(record.steps.filter(({ kind }) => kind === 'work')) ?? null;
 };
 
 /**

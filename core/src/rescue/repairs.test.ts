@@ -5,6 +5,7 @@ import { plainCan, type Can } from '../shelf/index.ts';
 import { finish } from '../testing/briefs.ts';
 import { inputOf, type Fault } from '../testing/faults.ts';
 import { rescueBook } from './data.ts';
+import { stepOfFault } from './record.ts';
 import { repairsOf, type RepairOption } from './repairs.ts';
 
 const book = rescueBook();
@@ -47,6 +48,41 @@ describe('a repair', () => {
     expect(steps[0]!.dries!.high).toBeGreaterThan(0);
     expect(steps[2]!.detail).toContain('exterior latex');
     expect([again, goesOn, isFinal, takes.length]).toEqual([[], true, true, 0]);
+  });
+
+  describe('of a coat that was on the piece before', () => {
+    const on = (id: string | null, ageDays: number | null): Fault => ({
+      sees: 'taken',
+      said: { base: 'hardwood', surface: id === null ? {} : finish(id, ageDays) },
+      stack: 'paint-stencil: p/degrease-alcohol m/film-permanent x/craft-acrylic u/wet',
+      log: ['p0 0', 'm1 30', 'x2 90', 'u3 95 !'],
+    });
+    const hours = (fault: Fault, id: string) => only(fault, id).steps.map(({ dries }) => (dries ? dries.high / 60 : 0));
+
+    test('goes into the plan at the last step that was begun', () => {
+      const input = inputOf(on('acrylic-paint', 3));
+      expect(stepOfFault(input, book.symptomById.get('taken')!)?.operationIds).toContain('u3');
+    });
+
+    test('waits for as long as that coat takes; what has dried since does so no more', () => {
+      expect(hours(on('acrylic-paint', 3), 'touch-up')).toEqual([2]);
+      expect(hours(on('acrylic-paint', null), 'touch-up')).toEqual([2, 2]);
+      const cure = catalogue().finishById.get('acrylic-paint')!.cure!.high / 60;
+      expect(hours(on('acrylic-paint', 3), 'touch-up-cured')[0]).toBe(cure - 72);
+      expect(hours(on('acrylic-paint', null), 'touch-up-cured')[0]).toBe(cure);
+    });
+
+    test.each([
+      ['an unknown coat', 'unknown-finish', 'is not known'],
+      ['no coat', null, 'touched up with'],
+    ])('is no short wait where there is %s', (_name, id, words) => {
+      const { standing, reasons } = only(on(id, null), 'touch-up');
+      expect([standing, reasons.join(' ')]).toEqual(['refused', expect.stringContaining(words)]);
+    });
+
+    test('lays no layer again that the piece does not have', () => {
+      expect(only(on('acrylic-paint', 3), 'lay-again')).toMatchObject({ standing: 'refused', again: [] });
+    });
   });
 
   describe('costs', () => {

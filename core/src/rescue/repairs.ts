@@ -5,7 +5,7 @@ import type { Figure, Product, Stage } from '../materials/index.ts';
 import { failed, type Outcome } from '../problem/index.ts';
 import type { ApplyOperation, FixStep, Operation } from '../piece/index.ts';
 import type { Step } from '../plan/index.ts';
-import { MS_PER_MINUTE } from '../units/index.ts';
+import { MINUTES_PER_DAY, MS_PER_MINUTE } from '../units/index.ts';
 import { rescueBook } from './data.ts';
 import { PieceRecord, type RescueInput } from './record.ts';
 import type { ActionRow, RepairRow } from './schema.ts';
@@ -45,6 +45,19 @@ export interface RepairOption {
 }
 
 const FALLBACKS: readonly Stage[] = ['recoat', 'touch', 'mask', 'film', 'cure'];
+/** Which figure of a coat that was on the piece says when it can take what follows. */
+const FINISH_READY = {
+  touch: 'readyForPaint',
+  recoat: 'readyForPaint',
+  mask: 'readyForMask',
+  film: 'readyForFilm',
+  cure: 'cure',
+  heatSet: 'cure',
+  firstWash: 'cure',
+  feet: 'cure',
+} as const satisfies Readonly<Record<Stage, string>>;
+/** What dries; film, sheets and what cleans do not. */
+const COATS: ReadonlySet<Product['kind']> = new Set(['paint', 'stain', 'primer', 'clear']);
 const MOST_STEPS = 12;
 
 /** Reads what a repair comes to on one piece as it is now; one object for one fault. */
@@ -91,12 +104,14 @@ class Mending {
       reasons.push(...touched);
       cautions.push(...cared);
       const step = this.stepOf(action, product);
-      if (step.ok && this.isOver(action, step.step)) continue;
+      if (step.ok && (this.isOver(action, step.step) || (action.isWait && !step.step.dries))) continue;
       if (!step.ok) reasons.push(...step.problems.map(({ given, todo }) => `${given} ${todo}`));
       else steps.push(step.step);
       if (product && product.kind !== 'prep') takes.add(product.name);
     }
     const again = this.againOf(row);
+    if (row.again !== 'none' && !record.layer)
+      reasons.push('What came off was on the piece before: no layer of it is laid again. Plan a coat in Match first.');
     for (const operation of this.operationsOf(row)) {
       const product = record.productOf(operation);
       if (product && product.kind !== 'prep') takes.add(product.name);
@@ -181,10 +196,9 @@ class Mending {
   private stepOf(action: ActionRow, product: Product | null): Outcome<{ step: FixStep }> {
     const { record } = this;
     const whose = this.whose(action, product);
-    const dries = action.wait ?? null;
-    const read = action.waitFor && whose ? this.dryOf(whose, action.waitFor) : null;
-    if (read && !read.ok) return read;
-    const time = read?.ok ? read.time : dries;
+    const read = this.waitOf(action, whose);
+    if (!read.ok) return read;
+    const { time } = read;
     // what is taken off or waited for is not used: only its cautions go with it
     const laid = action.lays ? (product ?? whose) : null;
     const cautioned = action.isWait ? null : (product ?? whose);
@@ -226,10 +240,55 @@ class Mending {
     return record.productOf(coats.at(-1) ?? null);
   }
 
+  /** How long an action waits; null: for nothing. What nobody knows is no short wait. */
+  private waitOf({ wait, waitFor, of, lays }: ActionRow, whose: Product | null): Outcome<{ time: Figure | null }> {
+    if (!waitFor) return { ok: true, time: wait ?? null };
+    if (whose) return this.dryOf(whose, waitFor);
+    // of a product that does not stand there: that is said already
+    if (of === 'product') return { ok: true, time: null };
+    const coat = this.record.part.surface.existing.at(-1);
+    const finish = coat && this.record.catalogue.finishById.get(coat.finish);
+    if (!coat)
+      return lays
+        ? failed({
+            code: 'nothing-beneath',
+            given: 'Nothing of that lies on the piece that it could be touched up with.',
+            allowed: 'a coat that was laid.',
+            todo: 'Mend it in another way.',
+          })
+        : { ok: true, time: null };
+    const figure = finish && (finish[FINISH_READY[waitFor]] ?? finish.cure);
+    // a coat that was fired on dries no more
+    if (finish && !figure && finish.binder !== 'unknown' && !lays) return { ok: true, time: null };
+    if (!figure)
+      return failed({
+        code: 'wait-not-known',
+        given: 'How long the coat that was on it takes to dry is not known.',
+        allowed: 'a coat of which that is known.',
+        todo: 'Say in Surface what lies on it, or go by its label and try a hidden spot first.',
+      });
+    // what is laid now dries anew; what was there has dried since
+    const gone = lays || coat.ageDays === null ? 0 : coat.ageDays * MINUTES_PER_DAY;
+    const [low, typical, high] = [figure.low, figure.typical, figure.high].map((one) => Math.max(0, one - gone)) as [
+      number,
+      number,
+      number,
+    ];
+    return { ok: true, time: high === 0 ? null : { ...figure, low, typical, high } };
+  }
+
   /** How long a coat takes to a stage in the workshop; to the nearest stage that its label knows. */
   private dryOf(product: Product, stage: Stage): Outcome<{ time: Figure }> {
     const found = [stage, ...FALLBACKS].find((one) => product.dry[one]);
-    if (!found) return { ok: true, time: { low: 0, typical: 0, high: 0, unit: 'min', basis: 'estimate' } };
+    if (!found)
+      return COATS.has(product.kind)
+        ? failed({
+            code: 'wait-not-known',
+            given: `How long ${product.name} takes to dry is not known.`,
+            allowed: 'a product of which that is known.',
+            todo: 'Enter what its label says in the handbook.',
+          })
+        : { ok: true, time: { low: 0, typical: 0, high: 0, unit: 'min', basis: 'estimate' } };
     const { workshop } = this.record.input;
     const read = dryTime(product, found, workshop, {});
     return read.ok ? { ok: true, time: read.time } : failed(...read.problems);

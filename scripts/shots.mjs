@@ -1,6 +1,7 @@
 // Takes the pictures in docs/screenshots anew: one of each main view, from the demo data, on a fixed day. Names in the call: only these.
 import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { installed, must, node, root } from './run.mjs';
 
@@ -96,6 +97,67 @@ const patchesLooked = async (page) => {
     .catch(() => undefined);
 };
 
+/** A piece on which two evenings were worked: its marks come in by a file. */
+const worked = async (page) => {
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Export the workspace' }).click(),
+  ]);
+  const workspace = JSON.parse(await readFile(await file.path(), 'utf8'));
+  const { id: pieceId, parts } = workspace.pieces.find(({ id }) => id === 'demo-signs');
+  const at = (minutes) => new Date(Date.parse(DAY) + (minutes - 3840) * 60_000).toISOString();
+  const air = (temperatureC, relativeHumidity) => ({ air: { temperatureC, relativeHumidity } });
+  const mark = (kind, operationId, coat, minutes, more = {}) => ({
+    id: `mark-${kind}-${operationId}-${coat}`,
+    kind,
+    pieceId,
+    partId: parts[0].id,
+    operationId,
+    coat,
+    at: at(minutes),
+    ...more,
+  });
+  const tin = workspace.shelf.find(({ productId }) => productId === 'exterior-latex');
+  workspace.events = [
+    mark('started', 'ground', 1, 0, air(17, 62)),
+    mark('done', 'ground', 1, 28),
+    mark('started', 'ground', 2, 1320, air(18.5, 58)),
+    mark('done', 'ground', 2, 1344),
+    mark('checked', 'ground', 2, 1400, { found: 'dry' }),
+    mark('started', 'mask.cut', 1, 1410),
+    mark('done', 'mask.cut', 1, 1438),
+    mark('started', 'mask', 1, 3000),
+    mark('done', 'mask', 1, 3035),
+    mark('failed', 'mask', 1, 3036, { copies: [2], symptom: 'lifts', note: 'one corner' }),
+    mark('mended', 'mask', 1, 3044, { copies: [2], note: 'warmed and pressed' }),
+  ];
+  if (tin)
+    workspace.uses.push(
+      ...[1, 2].map((coat) => ({
+        id: `use-${coat}`,
+        canId: tin.id,
+        at: at(28),
+        as: 'used',
+        amount: 110,
+        pieceId,
+        eventId: `mark-done-ground-${coat}`,
+        note: '',
+      })),
+    );
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Import a workspace' }).click(),
+  ]);
+  await chooser.setFiles({
+    name: 'worked.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(workspace)),
+  });
+  await page.getByText('Undo brings back what was there').waitFor();
+  await page.goto(`/pieces/${pieceId}/record`);
+  await page.getByRole('region', { name: 'Layers' }).waitFor();
+};
+
 /** Name of the picture → address, what is done there first, and the size of the window where it is another. */
 const VIEWS = {
   pieces: ['/pieces'],
@@ -130,7 +192,6 @@ const VIEWS = {
     },
   ],
   bench: ['/bench?piece=demo-tins', inGel],
-  'bench-tablet': ['/bench?piece=demo-tins', inGel, { width: 820, height: 1180 }],
   patches: ['/bench?piece=demo-tins', patchesLooked],
   care: ['/pieces/demo-signs/care'],
   'care-card': [
@@ -140,6 +201,7 @@ const VIEWS = {
       await toHeading(page, 'Cards that go with it', -60);
     },
   ],
+  record: ['/settings', worked],
   rescue: ['/rescue'],
   handbook: [
     '/handbook',

@@ -141,7 +141,7 @@ class Mending {
       workMinutes: Math.round(work + redone),
       waitMinutes: this.waits(steps, again),
       takes: [...takes],
-      ...this.cost(steps, again),
+      ...this.cost(row, steps, again),
       standing: reasons.length ? 'refused' : cautions.length ? 'cautions' : 'holds',
       reasons: [...new Set([...reasons, ...cautions])],
       hazards: [...new Set([...steps.flatMap(({ hazards }) => hazards), ...again.flatMap(({ hazards }) => hazards)])],
@@ -329,7 +329,11 @@ class Mending {
   }
 
   /** What is laid again costs what it takes; how much goes into mending in place is not reckoned. */
-  private cost(steps: readonly FixStep[], again: readonly Step[]): Pick<RepairOption, 'cost' | 'costWithout'> {
+  private cost(
+    row: RepairRow,
+    steps: readonly FixStep[],
+    again: readonly Step[],
+  ): Pick<RepairOption, 'cost' | 'costWithout'> {
     const { record, copies } = this;
     const { piece, shelf } = record.input;
     const byId = record.catalogue.productById;
@@ -340,10 +344,15 @@ class Mending {
       }),
     );
     let sum: number | null = null;
-    for (const id of again.flatMap(({ operationIds }) => operationIds)) {
-      const operation = record.operations.find((one) => one.id === id);
-      const product = record.productOf(operation ?? null);
-      if (operation?.op !== 'apply' || !product || product.kind === 'prep') continue;
+    for (const operation of this.operationsOf(row)) {
+      const { id } = operation;
+      const product = record.productOf(operation);
+      if (operation.op !== 'apply' || !product || product.kind === 'prep') continue;
+      // where none of it is marked, all of its coats are reckoned
+      const coats = again.length
+        ? again.filter(({ operationIds }) => operationIds.includes(id)).length
+        : operation.coats;
+      if (!coats) continue;
       // what was not used up is laid again as it is
       if (operation.role === 'mask' && !this.isSpent(`${id}.cut`)) continue;
       const line = record.amounts.find(({ needs }) =>
@@ -352,7 +361,7 @@ class Mending {
       const need = line?.needs.find((one) => one.pieceId === piece.id && one.operationId === id)?.need;
       const rate = line ? lastRate(product.id, line.unit, shelf.cans) : null;
       if (!need || rate === null) without.add(product.name);
-      else sum = (sum ?? 0) + (need.typical / operation.coats) * (copies / piece.quantity) * rate;
+      else sum = (sum ?? 0) + need.typical * Math.min(1, coats / operation.coats) * (copies / piece.quantity) * rate;
     }
     return { cost: sum === null ? (without.size ? null : 0) : Math.round(sum * 100) / 100, costWithout: [...without] };
   }

@@ -154,6 +154,7 @@ test('what failed and was mended was laid; one that goes on only in another way 
 });
 
 test('minutes that overlap count once; a night between, or no beginning, is not known', () => {
+  expect([history.begunAt, history.lastAt]).toEqual([at(0), at(830)]);
   expect(history.minutes).toBe(50);
   expect(history.untimed).toBe(3);
   expect(historyOf(signs, { ...given, events: EVENTS.slice(4, 5) }).minutes).toBeNull();

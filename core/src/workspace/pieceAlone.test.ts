@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue, withOwnProducts, type Catalogue } from '../materials/index.ts';
-import { DEFAULT_SCHOOLS, NO_ARTWORK, plainPiece, type BenchEvent, type Piece } from '../piece/index.ts';
+import { DEFAULT_SCHOOLS, NO_ARTWORK, plainPiece, type BenchEvent, type Piece, type Trial } from '../piece/index.ts';
 import { plainCan, shelfAt, type Can, type CanUse } from '../shelf/index.ts';
 import { demoBench, demoPieces } from '../testing/demo.ts';
 import {
@@ -95,6 +95,50 @@ describe('a piece alone', () => {
     expect(alone.ownProducts.map(({ id }) => id)).toEqual([productId]);
     expect(alone.overrides).toEqual([]);
     expect(alone.settings).toEqual(plainSettings('Europe/Helsinki'));
+  });
+
+  test('brings what its marks and tests lead to: cans that were cut from or used by a mark, trials of its own steps', () => {
+    const cutTest: BenchEvent = {
+      id: 'cut-test',
+      at,
+      pieceId: sprayed.id,
+      stepId: null,
+      kind: 'cutTested',
+      note: '',
+      canId: 'cut',
+      productId: 'film-permanent',
+      settings: { blade: null, depthMm: null, forceG: null, speedMmS: null, passes: 1 },
+      strokes: [{ mm: 2, held: true }],
+      came: 'through',
+    };
+    const trial = (id: string, pieceId: string): Trial => ({
+      id,
+      at,
+      ruleId: 'r',
+      productId: null,
+      methodId: 'paint-stencil',
+      surface: 's',
+      conditions: '',
+      note: '',
+      result: 'held',
+      step: { pieceId, stepId: 'ground.try-t#1' },
+    });
+    const more: Workspace = {
+      ...bench,
+      events: [...bench.events, cutTest, { ...cutTest, id: 'loose', pieceId: null, canId: null }],
+      uses: [
+        ...bench.uses,
+        { ...use('d', 'jar', null), eventId: 'mine' },
+        { ...use('e', 'jar', null), eventId: 'theirs' },
+      ],
+      trials: [trial('own', sprayed.id), trial('not', other.id), { ...trial('told', other.id), step: null }],
+    };
+    const brought = pieceAlone(more, sprayed.id);
+    expect(brought.events.map(({ id }) => id)).toEqual(['mine', 'cut-test']);
+    expect(brought.shelf.map(({ id }) => id)).toEqual(['tin', 'jar', 'cut']);
+    expect(brought.uses.map(({ id }) => id)).toEqual(['a', 'd']);
+    expect(brought.trials.map(({ id }) => id)).toEqual(['own']);
+    expect(exportWorkspace(brought, all).ok).toBe(true);
   });
 
   test('is written as a file that reads back', () => {

@@ -36,7 +36,7 @@ export const recordLines = (history: PieceHistory, { zone }: Settings, now: stri
       .join(', '),
     ...(begunAt
       ? [
-          `${minutes === null ? 'No time was marked' : `${capitalised(formatDuration(minutes))} of work were marked`}${
+          `${minutes === null ? 'No time is marked' : `${capitalised(formatDuration(minutes))} of work are marked`}${
             untimed
               ? `; of ${untimed} ${untimed === 1 ? 'step' : 'steps'} it is not known how long ${untimed === 1 ? 'it' : 'they'} took`
               : ''

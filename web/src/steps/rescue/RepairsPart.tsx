@@ -46,7 +46,7 @@ const waitWords = ({ waitMinutes: { low, high } }: RepairOption): string =>
       : `${formatDuration(low)} to ${formatDuration(high)} of drying`;
 
 const costWords = ({ cost, costWithout }: RepairOption, currency: string): string => {
-  if (cost === null) return 'not known';
+  if (cost === null) return `not reckoned: ${costWithout.join(', ')}`;
   const words = cost === 0 && !costWithout.length ? 'nothing' : moneyWords(cost, currency);
   return costWithout.length ? `${words}, without ${costWithout.join(', ')}` : words;
 };

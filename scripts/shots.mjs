@@ -1,4 +1,5 @@
 // Takes the pictures in docs/screenshots anew: one of each main view, from the demo data, on a fixed day. Names in the call: only these.
+import { Buffer } from 'node:buffer';
 import { spawn } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';

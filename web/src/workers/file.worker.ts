@@ -50,6 +50,8 @@ export type ReadFile =
 const WORKSPACE_FILE = 'workspace.json';
 const ALONG_FILE = 'along.json';
 const PICTURES = 'pictures/';
+/** Larger ones are none of ours, bytes: they are left out, and said to be missing where they are shown. */
+const MOST_PICTURE = 20_000_000;
 const TAKEN = 'pictures.json';
 const PIECE_FILE = 'piece.json';
 const NOTHING_BESIDE: Beside = { pictures: [], along: null, isPiece: false };
@@ -108,7 +110,7 @@ const readFile = (bytes: Uint8Array): ReadFile => {
       filter: ({ name, originalSize }) => {
         const isText = name.endsWith('.json');
         if (isText && originalSize > 4 * MAX_LENGTH) isTooLarge = true;
-        return (isText && originalSize <= 4 * MAX_LENGTH) || name.startsWith(PICTURES);
+        return isText ? originalSize <= 4 * MAX_LENGTH : name.startsWith(PICTURES) && originalSize <= MOST_PICTURE;
       },
     });
   } catch {

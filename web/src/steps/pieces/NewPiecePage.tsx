@@ -123,6 +123,9 @@ export const NewPiecePage = () => {
             </li>
           ))}
         </ul>
+        <p>
+          A piece that comes from another bench as a file is <Link to="/settings">taken in under Settings</Link>.
+        </p>
         <Link to="/pieces">Back to all pieces</Link>
       </section>
       <aside className="sg-panel" aria-label="Section of the piece">

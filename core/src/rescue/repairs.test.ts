@@ -50,6 +50,75 @@ describe('a repair', () => {
     expect([again, goesOn, isFinal, takes.length]).toEqual([[], true, true, 0]);
   });
 
+  describe('is judged with what is laid on it again', () => {
+    const enamel = (ground: string): Fault => ({
+      sees: 'wrinkled',
+      said: { base: 'hardwood' },
+      stack: `paint-stencil: p/sand-bare g/${ground} m/film-permanent x/aerosol-enamel u/wet`,
+      log: ['p0 0', 'g1 60', 'm2 3000', 'x3 3100'],
+    });
+    const decal = (base: string, prep: string): Fault => ({
+      sees: 'lifts',
+      said: { base },
+      stack: `decal: p/${prep} f/film-permanent t/tape-regular`,
+      log: ['p0 0', 'f1 30'],
+    });
+
+    test('a coat between is one that the solvent does not wrinkle', () => {
+      const { standing, steps } = only(enamel('craft-acrylic'), 'strip-and-barrier');
+      expect([standing, steps.flatMap(({ productId }) => productId ?? [])]).toEqual(['holds', ['blocking-primer']]);
+      // without one it would wrinkle again
+      const bare = only(enamel('craft-acrylic'), 'harden-sand-recoat');
+      expect([bare.standing, bare.reasons.join(' ')]).toEqual(['refused', expect.stringContaining('wrinkles')]);
+    });
+
+    test('over its own kind it may be laid again at once', () => {
+      const own = {
+        ...enamel('craft-acrylic'),
+        stack: 'paint-stencil: p/sand-bare g/aerosol-enamel*2',
+        log: ['p0 0', 'g1 60', 'g1#2 200'],
+      };
+      expect(only(own, 'harden-sand-recoat')).toMatchObject({
+        standing: 'holds',
+        again: [{ operationId: 'g1', coat: 2 }],
+      });
+    });
+
+    test('film goes on chalk again only when that is sanded smooth and sealed', () => {
+      const chalky = decal('plaster', 'dust-off');
+      expect(only(chalky, 'seal-and-new-film').standing).toBe('holds');
+      expect(only(chalky, 'new-film').standing).toBe('refused');
+      expect(only(decal('glass-soda-lime', 'degrease-alcohol'), 'new-film').standing).toBe('holds');
+    });
+
+    test('what is damp is dried before it is sealed', () => {
+      const wall: Fault = {
+        sees: 'stains',
+        said: { base: 'concrete' },
+        stack: 'paint-stencil: p/dust-off g/exterior-latex',
+        log: ['p0 0', 'g1 60'],
+      };
+      expect(only(wall, 'brush-dry-seal').standing).toBe('holds');
+      const { standing, reasons } = only(wall, 'blocker-recoat');
+      expect([standing, reasons.join(' ')]).toEqual(['refused', expect.stringContaining('Damp')]);
+    });
+
+    test('what is begun anew finds the surface as the plan has it', () => {
+      const stained: Fault = {
+        sees: 'cracks',
+        said: { base: 'hardwood' },
+        stack: 'paint-stencil: p/sand-bare g/oil-stain c/waterborne-clear',
+        log: ['p0 0', 'g1 10', 'c2 120'],
+      };
+      expect(only(stained, 'outdoors-start-anew').standing).toBe('holds');
+    });
+
+    test('sanding what shines is minded', () => {
+      const { standing, reasons } = only(decal('glass-soda-lime', 'degrease-alcohol'), 'seal-and-new-film');
+      expect([standing, reasons.join(' ')]).toEqual(['cautions', expect.stringContaining('scratches')]);
+    });
+  });
+
   describe('of a coat that was on the piece before', () => {
     const on = (id: string | null, ageDays: number | null): Fault => ({
       sees: 'taken',

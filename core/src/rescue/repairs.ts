@@ -60,6 +60,20 @@ const FINISH_READY = {
 const COATS: ReadonlySet<Product['kind']> = new Set(['paint', 'stain', 'primer', 'clear']);
 const MOST_STEPS = 12;
 
+const blocking = (findings: readonly Finding[]): readonly Finding[] =>
+  findings.filter(({ verdict }) => verdict === 'blocks');
+
+/** A product as it is used to mend. */
+const fixOf = (product: Product): ApplyOperation => ({
+  id: 'fix',
+  op: 'apply',
+  role: product.kind === 'prep' ? 'prep' : product.kind === 'primer' ? 'ground' : 'groundSeal',
+  productId: product.id,
+  how: product.how[0] ?? 'wipe',
+  coats: 1,
+  extent: 'all',
+});
+
 /** Reads what a repair comes to on one piece as it is now; one object for one fault. */
 class Mending {
   private readonly judge: Judge | null;
@@ -96,8 +110,11 @@ class Mending {
     const cautions: string[] = [];
     const steps: FixStep[] = [];
     const takes = new Set<string>();
+    const next = this.nextOf(row);
+    // as it is after each of them, so that what follows stands on it
+    let top = this.now;
     for (const action of actions) {
-      const { product, refused, minded } = this.productFor(action);
+      const { product, refused, minded } = this.productFor(action, top, next);
       reasons.push(...refused);
       cautions.push(...minded);
       const { refused: touched, minded: cared } = touchProblems(action, this.situation, this.now, record.product);
@@ -108,7 +125,13 @@ class Mending {
       if (!step.ok) reasons.push(...step.problems.map(({ given, todo }) => `${given} ${todo}`));
       else steps.push(step.step);
       if (product && product.kind !== 'prep') takes.add(product.name);
+      if (row.kind === 'strip' && action.touches.some((one) => one === 'scrape' || one === 'pull'))
+        top = record.topBefore(record.layer) ?? top;
+      if (product && top) top = topAfter(top, fixOf(product), product);
     }
+    // what is begun anew finds the surface as the plan has it
+    if (next && top && this.judge && row.kind !== 'anew')
+      reasons.push(...blocking(this.judge.onTop(top, next)).map(sentence));
     const again = this.againOf(row);
     if (row.again !== 'none' && !record.layer)
       reasons.push('What came off was on the piece before: no layer of it is laid again. Plan a coat in Match first.');
@@ -162,35 +185,48 @@ class Mending {
   }
 
   /** The first product for an action that the rules allow on the surface as it is. */
-  private productFor({ products }: ActionRow): {
+  private productFor(
+    { products, lays }: ActionRow,
+    top: Top | null,
+    next: ApplyOperation | null,
+  ): {
     product: Product | null;
     refused: string[];
     minded: string[];
   } {
-    const { record, judge, now } = this;
+    const { record, judge } = this;
     if (!products) return { product: null, refused: [], minded: [] };
     const tried = products.flatMap((id) => {
       const product = record.catalogue.productById.get(id);
       if (!product) return [];
-      const role = product.kind === 'prep' ? 'prep' : product.kind === 'primer' ? 'ground' : 'groundSeal';
-      const operation: ApplyOperation = {
-        id: 'fix',
-        op: 'apply',
-        role,
-        productId: id,
-        how: product.how[0] ?? 'wipe',
-        coats: 1,
-        extent: 'all',
-      };
+      const operation = fixOf(product);
       const findings: readonly Finding[] =
-        judge && now ? [...judge.alone(operation), ...judge.onTop(now, operation)] : [];
-      return [{ product, findings }];
+        judge && top ? [...judge.alone(operation), ...judge.onTop(top, operation)] : [];
+      const later = judge && top && lays && next ? judge.onTop(topAfter(top, operation, product), next) : [];
+      return [{ product, findings, carries: !blocking(later).length }];
     });
-    const blocks = (findings: readonly Finding[]) => findings.filter(({ verdict }) => verdict === 'blocks');
-    const fit = tried.find(({ findings }) => !blocks(findings).length);
-    if (!fit) return { product: null, refused: (tried[0] ? blocks(tried[0].findings) : []).map(sentence), minded: [] };
+    const fits = tried.filter(({ findings }) => !blocking(findings).length);
+    // the first that carries what is laid on it again
+    const fit = fits.find(({ carries }) => carries) ?? fits[0];
+    if (!fit)
+      return { product: null, refused: (tried[0] ? blocking(tried[0].findings) : []).map(sentence), minded: [] };
     const minded = fit.findings.filter(({ verdict }) => verdict === 'cautions' || verdict === 'unknown').map(sentence);
     return { product: fit.product, refused: [], minded };
+  }
+
+  /** The first coat or film that is laid again: it stands on what the repair leaves. */
+  private nextOf(row: RepairRow): ApplyOperation | null {
+    const { record } = this;
+    const found = this.operationsOf(row).find((operation) => {
+      const kind = record.productOf(operation)?.kind;
+      return (
+        operation.op === 'apply' &&
+        operation.role !== 'mask' &&
+        kind !== undefined &&
+        (COATS.has(kind) || kind === 'film')
+      );
+    });
+    return found?.op === 'apply' ? found : null;
   }
 
   private stepOf(action: ActionRow, product: Product | null): Outcome<{ step: FixStep }> {

@@ -73,6 +73,13 @@ const RULES: readonly Rule[] = [
     words: 'Low and moving: film gives off fumes over 80 °C, and shrinks before.',
   },
   {
+    of: ['sand'],
+    when: ({ situation: { surface } }) =>
+      surface.properties.traits.some((trait) => trait === 'transparent' || trait === 'glossy'),
+    verdict: 'minded',
+    words: 'Sanding scratches what shines for good: only where a coat covers it again.',
+  },
+  {
     of: ['solvent'],
     when: ({ situation: { surface } }) => ['crazes', 'dissolves'].includes(surface.properties.solvents),
     verdict: 'minded',

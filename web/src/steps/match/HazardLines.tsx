@@ -4,11 +4,10 @@ import { useState } from 'react';
 import type { Candidate } from '@sgraffa/core';
 import { Drop } from '../../ui/Drop.tsx';
 import { FirstAidLines } from '../../ui/FirstAidLines.tsx';
+import { hazardWords } from '../../ui/hazardWords.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
 type Hazard = Candidate['hazards'][number];
-
-const wordsOf = ({ name, where, wear }: Hazard): string => [name, where, wear].filter(Boolean).join(', ');
 
 /** First aid for some hazards, one press away. */
 const FirstAid = ({ hazards, model: { catalogue } }: { hazards: readonly Hazard[]; model: PieceModel }) => {
@@ -47,6 +46,6 @@ export const HazardLines = ({
   hazards.length === 0 ? null : (
     <p className="sg-hazard">
       <IconFlask size={18} stroke={1.8} aria-hidden /> {lead && <b>{lead}</b>}
-      {hazards.map(wordsOf).join(' · ')}. <FirstAid hazards={hazards} model={model} />
+      {hazardWords(hazards)}. <FirstAid hazards={hazards} model={model} />
     </p>
   );

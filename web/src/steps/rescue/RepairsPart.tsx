@@ -18,6 +18,7 @@ import { useCatalogue } from '../../store/bench.ts';
 import { eventOf } from '../../store/events.ts';
 import { factsOf } from '../../store/facts.ts';
 import { benchNow } from '../../timers/useTimers.ts';
+import { hazardWords } from '../../ui/hazardWords.ts';
 import { moneyWords } from '../../ui/money.ts';
 import { useMark } from '../../ui/stepMarks.ts';
 import type { RescueModel } from './useRescue.ts';
@@ -70,7 +71,7 @@ const Option = ({
   const [isSure, setSure] = useState(false);
   const { standing, chance } = option;
   const needsWord = option.isFinal && isAsked;
-  const hazards = option.hazards.flatMap((id) => catalogue.hazardById.get(id)?.name ?? []);
+  const hazards = option.hazards.flatMap((id) => catalogue.hazardById.get(id) ?? []);
   return (
     <li className={standing === 'refused' ? 'sg-repair is-refused' : 'sg-repair'}>
       <h3>{option.name}</h3>
@@ -97,7 +98,7 @@ const Option = ({
         </p>
       ))}
       {hazards.length > 0 && (
-        <p className="sg-hazard">{hazards.join(' · ')}: the label and its data sheet come first.</p>
+        <p className="sg-hazard">{hazardWords(hazards)}. The label and its data sheet come first.</p>
       )}
       {standing === 'refused' || !isBegun ? null : needsWord && !isSure ? (
         <Button variant="outline" onClick={() => setSure(true)}>

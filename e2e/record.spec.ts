@@ -69,6 +69,11 @@ test('the record of a piece tells what was laid and what was not, is kept as a f
   await page.getByRole('option', { name: 'Washed by hand' }).click();
   await wash.getByRole('button', { name: 'Note the wash' }).click();
   await expect(table(page, 'Notes and washes')).toContainText('Washed by hand');
+  // all of it as one file carries the records too
+  await page.goto('/settings');
+  const all = unzipSync(await saved(page, 'All of it as a zip'));
+  expect(Object.keys(all)).toEqual(expect.arrayContaining(['workspace.json', 'records.csv']));
+  expect(strFromU8(all['records.csv']!)).toContain('Washed by hand'.toLowerCase());
 });
 
 test('a piece goes to another bench as one file, comes beside what is there, and brings nothing onto its shelf', async ({

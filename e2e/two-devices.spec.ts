@@ -78,6 +78,7 @@ test('a picture of 60 MB is kept small, a broken one refused; both ways of the f
   expect(Object.keys(files).sort()).toEqual([
     'pictures.json',
     expect.stringMatching(/^pictures\/.+\.jpg$/),
+    'records.csv',
     'workspace.json',
   ]);
   await undo(page).click();

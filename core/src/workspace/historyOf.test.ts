@@ -5,7 +5,16 @@ import { DEFAULT_SCHOOLS, type BenchEvent, type Trial } from '../piece/index.ts'
 import { stepsOf } from '../plan/index.ts';
 import { plainCan, type Can, type CanUse } from '../shelf/index.ts';
 import { demoBench as DEMO, demoPieces } from '../testing/demo.ts';
-import { historyOf, historyTable, type HistoryGiven } from './index.ts';
+import {
+  historiesOf,
+  historyOf,
+  historyTable,
+  plainSettings,
+  recordsTable,
+  WORKSPACE_VERSION,
+  type HistoryGiven,
+  type Workspace,
+} from './index.ts';
 
 const all = catalogue();
 const signs = demoPieces.find(({ id }) => id === 'demo-signs')!;
@@ -216,4 +225,24 @@ test('the table has a row for everything, and a name that begins like a formula 
   expect(own.filter((line) => /,layer no longer planned,/.test(line))).toHaveLength(1);
   expect(own.filter((line) => /,fault,/.test(line))).toHaveLength(2);
   expect(own.at(-1)).toMatch(/,sum,.*,50,.*,14,EUR,/);
+});
+
+test('the records of a workspace are those of its pieces, each by its own marks', () => {
+  const other = { ...signs, id: 'another', name: 'Other signs' };
+  const { cans: shelf, zone, money, workshop, schools, ...more } = given;
+  const workspace: Workspace = {
+    version: WORKSPACE_VERSION,
+    catalogueVersion: all.version,
+    pieces: [signs, other],
+    events: [...more.events],
+    settings: { ...plainSettings(zone), money, workshop, schools },
+    ownProducts: [],
+    overrides: [],
+    artworks: [],
+    shelf: [...shelf],
+    uses: [...more.uses],
+    trials: [...more.trials],
+  };
+  expect(recordsTable(workspace, all)).toBe(historyTable([history, historyOf(other, given)], money));
+  expect(historiesOf([other], given)[0]!.layers.find(({ key }) => key === 'ground')!.laid).toHaveLength(1);
 });

@@ -336,3 +336,15 @@ class Historian {
 
 /** The record of a piece: what was laid when, of which can, in which air; tests, looks, faults, pictures, minutes and cost. Reads nothing as done that was not marked. */
 export const historyOf = (piece: Piece, given: HistoryGiven): PieceHistory => new Historian(piece, given).history();
+
+/** The records of pieces, in their order; the marks are parted once for all of them. */
+export const historiesOf = (pieces: readonly Piece[], given: HistoryGiven): PieceHistory[] => {
+  const events = new Map<string, BenchEvent[]>();
+  for (const event of given.events)
+    if (event.pieceId !== null) {
+      const own = events.get(event.pieceId);
+      if (own) own.push(event);
+      else events.set(event.pieceId, [event]);
+    }
+  return pieces.map((piece) => historyOf(piece, { ...given, events: events.get(piece.id) ?? [] }));
+};

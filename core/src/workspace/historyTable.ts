@@ -1,8 +1,10 @@
 import Papa from 'papaparse';
 import type { MoneySettings } from '../amounts/index.ts';
+import type { Catalogue } from '../materials/index.ts';
 import type { Air } from '../piece/index.ts';
-import type { PieceHistory } from './historyOf.ts';
+import { historiesOf, type PieceHistory } from './historyOf.ts';
 import type { LogRow } from './logOf.ts';
+import type { Workspace } from './schema.ts';
 
 const airCells = (air: Air | null): { 'air °C': number | ''; 'air % RH': number | '' } => ({
   'air °C': air?.temperatureC ?? '',
@@ -79,3 +81,13 @@ export const historyTable = (histories: readonly PieceHistory[], money: MoneySet
     // a name that begins like a formula stays a name in a spreadsheet
     { escapeFormulae: true },
   );
+
+/** The table of all records of a workspace: what a file of everything carries beside the document, to be read without it. */
+export const recordsTable = (workspace: Workspace, catalogue: Catalogue): string => {
+  const { pieces, events, shelf: cans, uses, trials, settings } = workspace;
+  const { money, zone, workshop, schools } = settings;
+  return historyTable(
+    historiesOf(pieces, { events, cans, uses, trials, catalogue, money, zone, workshop, schools }),
+    money,
+  );
+};

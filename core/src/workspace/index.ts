@@ -11,6 +11,7 @@ export { readRecord, RECORD_NAMES, RECORDS, type RecordName, type RecordOf, type
 export { MAX_LENGTH, mendWorkspace, readWorkspace, shippedWorkspace } from './readWorkspace.ts';
 export { eventWords, logOf, logTable, type LogRow } from './logOf.ts';
 export {
+  historiesOf,
   historyOf,
   type HistoryGiven,
   type LaidRow,
@@ -18,7 +19,7 @@ export {
   type RecordFault,
   type RecordLayer,
 } from './historyOf.ts';
-export { historyTable } from './historyTable.ts';
+export { historyTable, recordsTable } from './historyTable.ts';
 export { writeWorkspace } from './writeWorkspace.ts';
 export { mergeWorkspaces, type Choices, type MergeConflict, type Merged } from './merge.ts';
 export { pieceAlone, withPieceOf } from './pieceAlone.ts';

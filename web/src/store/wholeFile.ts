@@ -28,11 +28,14 @@ const filePictures = async (events: readonly BenchEvent[]): Promise<FilePicture[
     })),
   );
 
-/** The whole bench with its pictures as one file. */
-export const wholeFile = async (along: Along | null): Promise<Outcome<{ blob: Blob; ending: 'zip' | 'json' }>> => {
+/** The whole bench with its pictures as one file; `isAll`: always as a zip, with the records of all pieces beside it. */
+export const wholeFile = async (
+  along: Along | null,
+  isAll = false,
+): Promise<Outcome<{ blob: Blob; ending: 'zip' | 'json' }>> => {
   const workspace = await store.readWorkspace();
   const pictures = await filePictures(workspace.events);
-  const written = await fileWorker().writeFile(workspace, { pictures, along, isPiece: false });
+  const written = await fileWorker().writeFile(workspace, { pictures, along, isPiece: false }, isAll);
   if (!written.ok) return written;
   const type = written.isZip ? 'application/zip' : 'application/json';
   return { ok: true, blob: new Blob([written.bytes], { type }), ending: written.isZip ? 'zip' : 'json' };

@@ -10,6 +10,8 @@ import {
   pieceAlone,
   readClimate,
   readWorkspace,
+  recordsTable,
+  usersCatalogue,
   withPieceOf,
   writeWorkspace,
   type Outcome,
@@ -54,6 +56,7 @@ const PICTURES = 'pictures/';
 const MOST_PICTURE = 20_000_000;
 const TAKEN = 'pictures.json';
 const PIECE_FILE = 'piece.json';
+const RECORDS_FILE = 'records.csv';
 const NOTHING_BESIDE: Beside = { pictures: [], along: null, isPiece: false };
 const ZIP_MARK = [0x50, 0x4b, 0x03, 0x04];
 
@@ -132,17 +135,26 @@ const readFile = (bytes: Uint8Array): ReadFile => {
   return readText(strFromU8(workspace), besideOf(files));
 };
 
-/** The file to keep: the document alone, or with pictures or its beginning one zip. */
+/** The records of all pieces, to be read without this application. */
+const recordsOf = (workspace: Workspace): string => {
+  const { ownProducts, overrides } = workspace;
+  const users = usersCatalogue(catalogue(), { ownProducts, overrides });
+  return recordsTable(workspace, users.ok ? users.catalogue : catalogue());
+};
+
+/** The file to keep: the document alone, or with pictures, its beginning or all that there is one zip. */
 const writeFile = (
   workspace: Workspace,
   { pictures, along, isPiece }: Beside,
+  isAll = false,
 ): Outcome<{ bytes: Uint8Array<ArrayBuffer>; isZip: boolean }> => {
   const written = exportWorkspace(workspace, catalogue());
   if (!written.ok) return written;
   const text = strToU8(written.text);
-  if (!pictures.length && !along && !isPiece) return { ok: true, bytes: new Uint8Array(text), isZip: false };
+  if (!pictures.length && !along && !isPiece && !isAll) return { ok: true, bytes: new Uint8Array(text), isZip: false };
   const files: Zippable = {
     [WORKSPACE_FILE]: [text, { level: 6 }],
+    [RECORDS_FILE]: [strToU8(recordsOf(workspace)), { level: 6 }],
     ...(isPiece
       ? {
           [PIECE_FILE]: [strToU8(JSON.stringify(workspace.pieces.map(({ id, name }) => ({ id, name })))), { level: 6 }],

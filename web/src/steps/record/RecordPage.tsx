@@ -2,7 +2,14 @@ import { Button, Table } from '@mantine/core';
 import { notifications } from '@mantine/notifications';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { historyOf, historyTable, problemSentence, type HistoryGiven, type PieceHistory } from '@sgraffa/core';
+import {
+  historiesOf,
+  historyOf,
+  historyTable,
+  problemSentence,
+  type HistoryGiven,
+  type PieceHistory,
+} from '@sgraffa/core';
 import { useBench, useCatalogue, useNow } from '../../store/bench.ts';
 import { picturesById, usePicture } from '../../store/pictures.ts';
 import { pieceFile } from '../../store/wholeFile.ts';
@@ -172,8 +179,10 @@ export const RecordPage = () => {
     words: `${dayAndTime(at, settings.zone, now)}. ${words}`,
   }));
   const allAsTable = () => {
-    const given = givenOf(bench, catalogue);
-    const histories = bench.pieces.map(({ value }) => historyOf(value, given));
+    const histories = historiesOf(
+      bench.pieces.map(({ value }) => value),
+      givenOf(bench, catalogue),
+    );
     download(`sgraffa-records-${now.slice(0, 10)}.csv`, historyTable(histories, settings.money), 'text/csv');
   };
   return (

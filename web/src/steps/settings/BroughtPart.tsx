@@ -87,7 +87,7 @@ export const BroughtPart = ({ bringing }: { bringing: Bringing }) => {
         <strong>{name}:</strong> {countWords(merged)}
         {file.pictures.length > 0 && ` ${file.pictures.length} ${file.pictures.length === 1 ? 'picture' : 'pictures'}.`}
         {file.isPiece
-          ? ' It is one piece, and comes beside what is here; your settings and figures stay. What it was made with is not on your shelf: it comes as finished. Its tests come along, and are of the other bench.'
+          ? ' It is one piece, and comes beside what is here; your settings and figures stay. What it was made with is not on your shelf: it comes as finished. Its marks and tests come along, and what is learnt here reads them too.'
           : !file.along && ' Where it began is not known: nothing is deleted, and the settings stay.'}
       </p>
       <ul className="sg-plain-list">

@@ -82,10 +82,10 @@ export const FilePart = () => {
   const reset = useRef<() => void>(null);
   const { data: isPersistent } = useQuery({ queryKey: ['persistent'], queryFn: keptForGood });
   const { data: room } = useQuery({ queryKey: ['room', bench?.revision], queryFn: roomLeft });
-  const exportFile = async () => {
+  const exportFile = async (isAll: boolean) => {
     setTold(null);
     await whenLaidOut();
-    const written = await wholeFile(null);
+    const written = await wholeFile(null, isAll);
     if (!written.ok)
       return setTold({ title: 'Nothing was exported.', problems: written.problems, fileName: '', rest: null });
     download(`sgraffa-${now.slice(0, 10)}.${written.ending}`, written.blob);
@@ -133,8 +133,8 @@ export const FilePart = () => {
     <section>
       <h2 className="sg-rule">Your file</h2>
       <p className="sg-quiet">
-        Everything is kept in this browser by itself. A file is your copy of it. The file of one piece, which its record
-        writes, comes beside what is here.{' '}
+        Everything is kept in this browser by itself. A file is your copy of it. A zip holds the pictures and a table of
+        all records too. The file of one piece, which its record writes, comes beside what is here.{' '}
         {bench?.exportedAt
           ? `Last exported ${dayAndTime(bench.exportedAt, bench.settings.value.zone, now)}.`
           : 'Not exported yet.'}{' '}
@@ -146,7 +146,10 @@ export const FilePart = () => {
           ' Records that cannot be read are not in the file; the list of pieces names them.'}
       </p>
       <div className="sg-buttons">
-        <Button onClick={() => void exportFile()}>Export the workspace</Button>
+        <Button onClick={() => void exportFile(false)}>Export the workspace</Button>
+        <Button variant="outline" onClick={() => void exportFile(true)}>
+          All of it as a zip
+        </Button>
         <FileButton
           accept="application/json,.json,application/zip,.zip"
           resetRef={reset}

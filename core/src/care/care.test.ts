@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { catalogue, overlay } from '../materials/index.ts';
+import { careAxis, catalogue, overlay } from '../materials/index.ts';
 import { matchLayers } from '../match/index.ts';
 import { planPieces } from '../plan/index.ts';
 import { DEFAULT_SCHOOLS, plainPiece, type Part, type Stack, type Use } from '../piece/index.ts';
@@ -379,5 +379,42 @@ describe('what the thing itself and what was done to it stand', () => {
       ).toMatchObject({ value: 'wipe', from: '2026-12-09T00:00:00.000Z', waitsFor: 'the slower one' }));
     test('is none where nothing is said of washing', () =>
       expect(headlineOf([limit({ axis: 'soak', value: 'no' })])).toBeUndefined());
+  });
+});
+
+describe('what was laid to mend', () => {
+  const { plan, part } = cared({ base: 'steel-mild', surface: finish('powder-coat') }, (id) =>
+    id.includes('exterior-latex'),
+  );
+  const END = '2027-03-01T12:00:00.000Z';
+  const mended = (mendsWith: string | null): typeof plan => ({
+    ...plan,
+    steps: [...plan.steps, { ...plan.steps[0]!, stepId: 'fix-e#1', operationIds: [], mendsWith, end: END }],
+  });
+  const limits = (productId: string | null) => {
+    const care = careOf(part, all, mended(productId));
+    if (!care.ok) throw new Error('no care');
+    return care.limits;
+  };
+
+  test.each(['exterior-latex', 'craft-acrylic', 'waterborne-clear'])('%s cures from when it was laid', (id) => {
+    const figure = all.productById.get(id)!.dry.firstWash ?? all.productById.get(id)!.dry.cure!;
+    const water = limits(id).find(({ axis }) => axis === 'water')!;
+    const days = (Date.parse(water.from!) - Date.parse(END)) / 86_400_000;
+    expect(days).toBeGreaterThan((figure.typical / 1440) * 0.8);
+    expect(water.waitsFor).toContain(all.productById.get(id)!.name);
+  });
+
+  test('stands no more than it does as a layer, in every zone', () => {
+    // paint over a shining coat that may go into the dishwasher, mended with what is only wiped
+    const before = limits(null);
+    const after = limits('craft-acrylic');
+    for (const [index, limit] of after.entries()) {
+      const { words } = careAxis(limit.axis);
+      if (words === null || limit.value === 'unknown' || before[index]!.value === 'unknown') continue;
+      const order = Object.keys(words);
+      expect(order.indexOf(String(limit.value))).toBeLessThanOrEqual(order.indexOf(String(before[index]!.value)));
+    }
+    expect(after.map(({ value }) => value)).not.toEqual(before.map(({ value }) => value));
   });
 });

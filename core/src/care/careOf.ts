@@ -54,7 +54,12 @@ export interface CareLimit {
 
 /** What dates a limit: when coats are or were laid, and in which air. */
 export interface CarePlan extends Pick<Plan, 'climate' | 'startsAt' | 'endsAt'> {
-  readonly steps: readonly { readonly stepId: string; readonly end: string }[];
+  readonly steps: readonly {
+    readonly stepId: string;
+    readonly end: string;
+    /** The product that it laid to mend what failed, besides the layers; left out or null where it laid none. */
+    readonly mendsWith?: string | null;
+  }[];
 }
 
 /** What bears a use: a layer, the piece's own wall; or a fact of the piece that limits some axes and says nothing of the others. */
@@ -67,6 +72,8 @@ interface Bearer {
   readonly heat: Figure | null;
   readonly sun: 'yes' | 'no' | 'unknown';
   readonly product: Product | null;
+  /** Set of what was laid to mend: when. */
+  readonly laidAt?: string;
 }
 
 type Stand =
@@ -148,6 +155,7 @@ const readyAt = (
   plan: CarePlan,
 ): Ready | null => {
   const { product, operationId } = bearer;
+  if (product && bearer.laidAt !== undefined) return curedAt(product, axis, value, bearer.laidAt, plan);
   const operation = operations.find(({ id }) => id === operationId);
   if (!product || operation?.op !== 'apply') return null;
   // laid in groups, a coat is laid when the last group is
@@ -162,25 +170,38 @@ const readyAt = (
     plan.steps.find((step) => step.stepId.startsWith(`${operation.id}#`))?.end;
   const treated = operations.find((one) => one.op === 'treat' && one.of === operation.id);
   const heated = treated && endOf(stepIdOf(treated, 1));
-  if (!laid) return null;
+  return laid
+    ? curedAt(product, axis, value, laid, plan, { isTreated: treated !== undefined, at: heated ?? null })
+    : null;
+};
+
+/** When a product that was laid at an instant is ready for a use; null: it has no say. */
+const curedAt = (
+  product: Product,
+  axis: CareAxis,
+  value: string | number,
+  laid: string,
+  plan: CarePlan,
+  heat: { readonly isTreated: boolean; readonly at: string | null } = { isTreated: false, at: null },
+): Ready | null => {
   const { readyFor } = careAxis(axis);
   const isAfterCure = axis === 'water' && (CARE_TABLE.water.afterCure as readonly string[]).includes(String(value));
   const stage =
     readyFor === 'feet' && product.dry.feet
       ? 'feet'
-      : product.dry.firstWash && (treated || (readyFor === 'firstWash' && !isAfterCure) || !product.dry.cure)
+      : product.dry.firstWash && (heat.isTreated || (readyFor === 'firstWash' && !isAfterCure) || !product.dry.cure)
         ? 'firstWash'
-        : heated
+        : heat.at !== null
           ? null
           : 'cure';
-  if (stage === null) return { at: Date.parse(heated ?? laid), name: `${product.name} set by heat`, wait: null };
+  if (stage === null) return { at: Date.parse(heat.at ?? laid), name: `${product.name} set by heat`, wait: null };
   const time = dryTime(product, stage, plan.climate);
   if (!time.ok)
     return product.dry[stage]
       ? { at: Infinity, name: `${product.name}, which never cures in this climate`, wait: null }
       : null;
   return {
-    at: Math.max(Date.parse(laid) + time.time.high * MS_PER_MINUTE, heated ? Date.parse(heated) : 0),
+    at: Math.max(Date.parse(laid) + time.time.high * MS_PER_MINUTE, heat.at === null ? 0 : Date.parse(heat.at)),
     name: `${product.name} ${stage === 'firstWash' ? 'ready for its first wash' : stage === 'feet' ? 'ready for feet' : 'cured'}`,
     wait: { of: product.name, figure: time.time },
   };
@@ -327,6 +348,23 @@ export const careOf = (
       },
     ];
   });
+  /** What was laid to mend, wherever it lies: it stands no more than it does as a layer, and cures from when it was laid. */
+  const mends = (plan?.steps ?? []).flatMap(({ mendsWith, end }): Bearer[] => {
+    const product = mendsWith ? productIn(mendsWith) : undefined;
+    return product?.care
+      ? [
+          {
+            operationId: null,
+            name: product.name,
+            care: product.care,
+            heat: product.heatLimitC ?? null,
+            sun: sunOf(product),
+            product,
+            laidAt: end,
+          },
+        ]
+      : [];
+  });
   const isStripped = profile.cut?.kind === 'stripped';
   const ground = isStripped ? bared : surface;
   const cutBy = stack.operations.find(({ id }) => id === profile.cut?.operationId);
@@ -348,7 +386,7 @@ export const careOf = (
       ...zones.flatMap((zone) =>
         limitsIn(
           zone,
-          [...ofThing, ground, ...bareHere, ...relief, ...layersIn(zone)],
+          [...ofThing, ground, ...bareHere, ...relief, ...layersIn(zone), ...mends],
           curing,
           stack.operations,
           plan,
@@ -357,7 +395,7 @@ export const careOf = (
       ),
       ...limitsIn(
         'rest',
-        [...ofThing, surface, ...rusting(after.facts.properties, after.facts.name), ...allOver],
+        [...ofThing, surface, ...rusting(after.facts.properties, after.facts.name), ...allOver, ...mends],
         curing,
         stack.operations,
         plan,

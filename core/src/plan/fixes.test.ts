@@ -159,3 +159,57 @@ describe('a repair of one copy of six', () => {
     expect(eventProblem(repairing(), [failed], at(300))).toBeNull();
   });
 });
+
+describe('what is laid to mend', () => {
+  const all6 = piece.parts[0]!.stack!;
+  /** Without the clear: nothing follows the touch-up. */
+  const bare = {
+    ...piece,
+    parts: [{ ...piece.parts[0]!, stack: { ...all6, operations: all6.operations.slice(0, -1) } }],
+  };
+  const ofPiece = stepsOf(bare, all, { ...demoBench.workshop, stock: [] }, {});
+  const marks: BenchEvent[] = ofPiece.map((step, index) => ({
+    id: `m${index}`,
+    at: at(index * 30),
+    kind: 'done',
+    pieceId: bare.id,
+    partId: step.partId,
+    operationId: step.key,
+    coat: step.coat,
+  }));
+  const last = ofPiece.findLast(({ operationIds }) => operationIds.includes('x4'))!;
+  const own = { pieceId: bare.id, partId: last.partId, operationId: last.key, coat: last.coat, copies: [3] };
+  const planWith = (productId: string | null, dry: typeof dries | null = dries) => {
+    const touch = { ...fix('Touch up'), productId, dries: dry };
+    const read = planPieces(
+      [bare],
+      {
+        ...demoBench,
+        now: at(402),
+        events: [
+          ...marks,
+          { ...own, id: 'bad', at: at(400), kind: 'failed', note: '', symptom: 'bled' },
+          { ...repairing(), ...own, at: at(401), steps: [touch] },
+        ],
+      },
+      { budget: FIRST_LOOK },
+    );
+    if (!read.ok) throw new Error(read.problems.map(({ given }) => given).join(' '));
+    return read.week.plans[bare.id]!;
+  };
+  const minutesAfter = ({ readyAt, steps: planned }: ReturnType<typeof planWith>) =>
+    (Date.parse(readyAt!) - Date.parse(planned.find(({ stepId }) => stepId === 'fix-fix1#1')!.end)) / 60_000;
+
+  test('dries like any coat, also where nothing follows: the piece is ready only then', () => {
+    const long = { low: 9000, typical: 12_000, high: 14_400 };
+    expect(minutesAfter(planWith('craft-acrylic', long))).toBeGreaterThanOrEqual(long.high);
+    expect(minutesAfter(planWith(null, null))).toBeLessThan(long.high);
+  });
+
+  test('is named for what it is, so that care can wait for it', () => {
+    const named = (productId: string | null) =>
+      planWith(productId).steps.flatMap(({ stepId, mendsWith }) => (mendsWith ? [[stepId, mendsWith]] : []));
+    expect(named('craft-acrylic')).toEqual([['fix-fix1#1', 'craft-acrylic']]);
+    expect(named(null)).toEqual([]);
+  });
+});

@@ -80,6 +80,16 @@ const stepsOfFix = ({ event, copies }: InForce): Step[] => {
       looksRight: fix.looksRight,
       hazards: fix.hazards,
       air: fix.air,
+      coatOf: fix.productId,
+      // what is laid to mend dries like any other coat, also where nothing follows
+      firm:
+        fix.productId !== null && fix.dries
+          ? {
+              time: minutes(fix.dries.low, fix.dries.typical, fix.dries.high),
+              productId: fix.productId,
+              stage: 'touch',
+            }
+          : null,
       after: before ? [before] : [],
       lags: before && dries ? [lagFrom(before, dries, event.steps[index - 1]!.label)] : [],
     };

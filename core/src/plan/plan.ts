@@ -3,6 +3,8 @@ import type { Climate } from '../dry/index.ts';
 export interface PlannedStep {
   readonly stepId: string;
   readonly operationIds: readonly string[];
+  /** The product that it lays to mend what failed, besides the piece's layers; null where it lays none. */
+  readonly mendsWith: string | null;
   /** ISO instants; one stretch, or several where a long batch is carried on in another sitting. */
   readonly stretches: readonly { readonly start: string; readonly end: string }[];
   readonly start: string;

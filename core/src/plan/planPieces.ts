@@ -135,6 +135,7 @@ class Dater {
       return {
         stepId: step.id,
         operationIds: step.operationIds,
+        mendsWith: step.kind === 'fix' ? step.coatOf : null,
         stretches: stretches.map((each) => ({ start: iso(each.start), end: iso(each.end) })),
         start: iso(start),
         end: iso(end),

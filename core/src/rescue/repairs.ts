@@ -196,13 +196,18 @@ class Mending {
   } {
     const { record, judge } = this;
     if (!products) return { product: null, refused: [], minded: [] };
+    if (!judge || !top)
+      return {
+        product: null,
+        refused: ['What it would go onto is not known, so nobody can judge it. Say in Surface what it is.'],
+        minded: [],
+      };
     const tried = products.flatMap((id) => {
       const product = record.catalogue.productById.get(id);
       if (!product) return [];
       const operation = fixOf(product);
-      const findings: readonly Finding[] =
-        judge && top ? [...judge.alone(operation), ...judge.onTop(top, operation)] : [];
-      const later = judge && top && lays && next ? judge.onTop(topAfter(top, operation, product), next) : [];
+      const findings: readonly Finding[] = [...judge.alone(operation), ...judge.onTop(top, operation)];
+      const later = lays && next ? judge.onTop(topAfter(top, operation, product), next) : [];
       return [{ product, findings, carries: !blocking(later).length }];
     });
     const fits = tried.filter(({ findings }) => !blocking(findings).length);

@@ -206,6 +206,21 @@ test('cost is of what was taken and marked; what is not known is named, and is n
   expect(unpriced.spent.without).toEqual(expect.arrayContaining(['Blue tin, 160 ml', 'your rate an hour']));
 });
 
+test('what was laid to mend is named among the costs, where nothing was noted of it', () => {
+  const [step] = [{ label: 'Seal it', detail: '', looksRight: '', needs: [], setUpMinutes: 5, eachMinutes: 5 }];
+  const repairing = EVENTS.find(({ id }) => id === 'j') as Extract<BenchEvent, { kind: 'repairing' }>;
+  const fix = { ...step!, dries: null, productId: 'waterborne-clear', hazards: [], air: 'room' as const };
+  const events: BenchEvent[] = [
+    ...EVENTS.filter(({ id }) => id !== 'j'),
+    { ...repairing, steps: [fix] },
+    { ...of('fix-j'), id: 'z', at: at(250), kind: 'done', copies: [2] },
+  ];
+  const told = historyOf(signs, { ...given, events });
+  expect(layer('fix-j', 1, told)).toMatchObject({ name: 'Seal it', laid: [{ event: { id: 'z' } }] });
+  expect(told.spent.without).toContain(all.productById.get('waterborne-clear')!.name);
+  expect(history.spent.without).not.toContain(all.productById.get('waterborne-clear')!.name);
+});
+
 test('a piece of which nothing was marked has an empty record, and its cost is not nothing', () => {
   const empty = historyOf(signs, { ...given, events: [], uses: [], trials: [] });
   expect(empty).toMatchObject({ begunAt: null, minutes: null, untimed: 0, faults: [], pictures: [] });

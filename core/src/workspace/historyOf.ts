@@ -1,6 +1,7 @@
 import { spentOn, type MoneySettings, type Spent } from '../amounts/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import {
+  fixKeyOf,
   isOfStep,
   isScrapped,
   stateOfStep,
@@ -308,8 +309,15 @@ class Historian {
     const { given, piece } = this;
     const layers = this.layers();
     const timed = this.minutes();
+    /** What a step of repair was to lay. */
+    const mendedWith = ({ event }: LogRow): string | null => {
+      const own = event as StepEvent;
+      const fix = this.marks.find((one) => one.kind === 'repairing' && fixKeyOf(one) === own.operationId);
+      return fix?.kind === 'repairing' ? (fix.steps[own.coat - 1]?.productId ?? null) : null;
+    };
     const laid = layers.flatMap((layer) =>
-      layer.laid.flatMap(({ productId }) => {
+      layer.laid.flatMap((row) => {
+        const productId = row.productId ?? mendedWith(row);
         const name = productId === null ? undefined : given.catalogue.productById.get(productId)?.name;
         return productId !== null && !OF_OPERATION.test(layer.key) ? [{ productId, name: name ?? productId }] : [];
       }),

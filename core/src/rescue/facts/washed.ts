@@ -1,6 +1,6 @@
 import { careOf, type CareLimit, type CarePlan } from '../../care/index.ts';
 import { rankIn, careAxis, type CareAxis } from '../../materials/index.ts';
-import { stepIdOf, WASH_WORDS, type BenchEvent, type Wash } from '../../piece/index.ts';
+import { fixKeyOf, stepIdOf, WASH_WORDS, type BenchEvent, type Wash } from '../../piece/index.ts';
 import type { PieceRecord } from '../record.ts';
 import { fact, minutesBetween, spanOf, type Fact, type Reader } from './fact.ts';
 
@@ -33,10 +33,31 @@ const laidPlan = (record: PieceRecord): { plan: CarePlan; isWhole: boolean } | n
       return [{ stepId: stepIdOf(operation, coat), end: new Date(happened.endAt).toISOString() }];
     }),
   );
-  const ends = steps.map(({ end }) => end).sort();
+  // and what was laid to mend it
+  const mends = record.events.flatMap((event) =>
+    event.kind === 'repairing'
+      ? event.steps.flatMap(({ productId }, index) => {
+          const done = record.events.findLast(
+            ({ kind, operationId, coat }) => kind === 'done' && operationId === fixKeyOf(event) && coat === index + 1,
+          );
+          return productId !== null && done
+            ? [{ stepId: stepIdOf({ id: fixKeyOf(event) }, index + 1), end: done.at, mendsWith: productId }]
+            : [];
+        })
+      : [],
+  );
+  const ends = [...steps, ...mends].map(({ end }) => end).sort();
   const [first] = ends;
   return first
-    ? { plan: { steps, climate: { temperatureC, relativeHumidity }, startsAt: first, endsAt: ends.at(-1)! }, isWhole }
+    ? {
+        plan: {
+          steps: [...steps, ...mends],
+          climate: { temperatureC, relativeHumidity },
+          startsAt: first,
+          endsAt: ends.at(-1)!,
+        },
+        isWhole,
+      }
     : null;
 };
 

@@ -193,6 +193,21 @@ describe('a repair', () => {
       expect(only({ ...half, more: { ...half.more, copies: [1, 2] } }, 'lay-again').cost).toBeCloseTo(whole / 2, 1);
     });
 
+    test('and names what is not on the shelf: what is used up or only ordered is not there', () => {
+      const names = (...cans: Can[]) => only(priced(...cans), 'lay-again').toGet;
+      const [paintName, filmName] = ['craft-acrylic', 'film-stencil'].map(
+        (id) => catalogue().productById.get(id)!.name,
+      );
+      expect(names()).toEqual([filmName, paintName]);
+      expect(names(paint(20), film)).toEqual([]);
+      expect(names(film)).toEqual([paintName]);
+      expect(names({ ...paint(20), finishedOn: '2026-11-01' }, film)).toEqual([paintName]);
+      expect(names({ ...paint(20), arrivesOn: '2027-02-01' }, film)).toEqual([paintName]);
+      // what is touched up with is needed too, though nothing is laid again
+      const ground = catalogue().productById.get('exterior-latex')!.name;
+      expect(only(priced(), 'pick-and-touch-up').toGet).toEqual([ground]);
+    });
+
     test('nothing where nothing is laid again, and what has no price is not nothing', () => {
       expect(only(priced(paint(null)), 'lay-again')).toMatchObject({ cost: null });
       const all = catalogue();

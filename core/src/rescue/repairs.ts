@@ -5,6 +5,7 @@ import type { Figure, Product, Stage } from '../materials/index.ts';
 import { failed, type Outcome } from '../problem/index.ts';
 import type { ApplyOperation, FixStep, Operation } from '../piece/index.ts';
 import type { Step } from '../plan/index.ts';
+import { shelfAt } from '../shelf/index.ts';
 import { MINUTES_PER_DAY, MS_PER_MINUTE } from '../units/index.ts';
 import { rescueBook } from './data.ts';
 import { PieceRecord, type RescueInput } from './record.ts';
@@ -34,6 +35,8 @@ export interface RepairOption {
   readonly waitMinutes: { readonly low: number; readonly typical: number; readonly high: number };
   /** Names of the products that it takes. */
   readonly takes: readonly string[];
+  /** Those of them, and of what it is touched up with, that are not on the shelf. */
+  readonly toGet: readonly string[];
   /** What they cost on all of the copies, in the main unit, by what the last of each cost; null: of none of them a price is known. */
   readonly cost: number | null;
   /** Products that the cost is without: no price of them is known, or nobody reckons how much it takes. */
@@ -109,7 +112,7 @@ class Mending {
     const reasons: string[] = [];
     const cautions: string[] = [];
     const steps: FixStep[] = [];
-    const takes = new Set<string>();
+    const takes = new Set<Product>();
     const next = this.nextOf(row);
     // as it is after each of them, so that what follows stands on it
     let top = this.now;
@@ -124,7 +127,7 @@ class Mending {
       if (step.ok && (this.isOver(action, step.step) || (action.isWait && !step.step.dries))) continue;
       if (!step.ok) reasons.push(...step.problems.map(({ given, todo }) => `${given} ${todo}`));
       else steps.push(step.step);
-      if (product && product.kind !== 'prep') takes.add(product.name);
+      if (product && product.kind !== 'prep') takes.add(product);
       if (row.kind === 'strip' && action.touches.some((one) => one === 'scrape' || one === 'pull'))
         top = record.topBefore(record.layer) ?? top;
       if (product && top) top = topAfter(top, fixOf(product), product);
@@ -137,7 +140,7 @@ class Mending {
       reasons.push('What came off was on the piece before: no layer of it is laid again. Plan a coat in Match first.');
     for (const operation of this.operationsOf(row)) {
       const product = record.productOf(operation);
-      if (product && product.kind !== 'prep') takes.add(product.name);
+      if (product && product.kind !== 'prep') takes.add(product);
     }
     steps.push(...this.cutAgain(row));
     const work = steps.reduce(
@@ -163,7 +166,8 @@ class Mending {
         ),
       workMinutes: Math.round(work + redone),
       waitMinutes: this.waits(steps, again),
-      takes: [...takes],
+      takes: [...takes].map(({ name }) => name),
+      toGet: this.toGet([...takes], steps),
       ...this.cost(row, steps, again),
       standing: reasons.length ? 'refused' : cautions.length ? 'cautions' : 'holds',
       reasons: [...new Set([...reasons, ...cautions])],
@@ -367,6 +371,23 @@ class Mending {
     const isOwn = (step: Step) => step.operationIds.includes(layer.id);
     const isLast = (step: Step) => !done.some((other) => other.key === step.key && other.coat > step.coat);
     return done.filter((step) => !isOwn(step) || isLast(step));
+  }
+
+  /** What is needed and is not on the shelf. */
+  private toGet(takes: readonly Product[], steps: readonly FixStep[]): readonly string[] {
+    const { input, catalogue, all } = this.record;
+    const { cans, uses } = input.shelf;
+    const day = input.now ?? all.at(-1)?.at;
+    const there = new Set(
+      // what is ordered is not there yet
+      day === undefined
+        ? []
+        : shelfAt(cans, uses, day, catalogue).stock.flatMap(({ productId, arrivesOn }) =>
+            arrivesOn === undefined ? [productId] : [],
+          ),
+    );
+    const laid = steps.flatMap(({ productId }) => catalogue.productById.get(productId ?? '') ?? []);
+    return [...new Set([...takes, ...laid].filter(({ id }) => !there.has(id)).map(({ name }) => name))];
   }
 
   /** What is laid again costs what it takes; how much goes into mending in place is not reckoned. */

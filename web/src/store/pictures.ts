@@ -75,9 +75,9 @@ export const forgetLoosePictures = async (events: readonly BenchEvent[], now: nu
   await database.pictures.filter(({ id, takenAt }) => !named.has(id) && takenAt < limit).delete();
 };
 
-/** The address of a picture while it is shown; null where it is not there. */
-export const usePicture = (id: string): string | null => {
-  const [address, setAddress] = useState<string | null>(null);
+/** The address of a picture while it is shown; null where it is not there, undefined until that is known. */
+export const usePicture = (id: string): string | null | undefined => {
+  const [address, setAddress] = useState<string | null>();
   useEffect(() => {
     let shown: string | null = null;
     const watch = liveQuery(() => database.pictures.get(id)).subscribe({

@@ -15,6 +15,7 @@ const AT_ONCE = 100;
 
 const Picture = ({ id }: { id: string }) => {
   const address = usePicture(id);
+  if (address === undefined) return null;
   return address ? (
     <a href={address} target="_blank" rel="noreferrer">
       <img src={address} alt="taken at the bench" className="sg-log-picture" />

@@ -66,6 +66,8 @@ const PictureOf = ({ id, words }: { id: string; words: string }) => {
         <a href={address} target="_blank" rel="noreferrer">
           <img src={address} alt={words} loading="lazy" decoding="async" onError={() => setBroken(true)} />
         </a>
+      ) : address === undefined ? (
+        <div className="sg-record-coming" />
       ) : (
         <p className="sg-record-missing">
           {isBroken ? 'This picture cannot be read.' : 'This picture is not on this device.'}

@@ -83,7 +83,10 @@ const Option = ({
         <dt>Wait</dt>
         <dd>{waitWords(option)}</dd>
         <dt>Takes</dt>
-        <dd>{option.takes.length ? option.takes.join(', ') : 'nothing new'}</dd>
+        <dd>
+          {option.takes.length ? option.takes.join(', ') : 'nothing new'}
+          {option.toGet.length > 0 && <> (not on the shelf: {option.toGet.join(', ')})</>}
+        </dd>
         <dt>Costs</dt>
         <dd>{costWords(option, currency)}</dd>
         <dt>Comes out well</dt>

@@ -330,6 +330,14 @@ export const careOf = (
     facts.traits.includes('rusts') && !isCoveredAll
       ? [limiting(`bare ${name}, which rusts`, { water: 'wipe', soak: 'no', sun: 'no' }, 'practice')]
       : [];
+  const laidBearer = (product: Product, care: CareFacts, operationId: string | null): Bearer => ({
+    operationId,
+    name: product.name,
+    care,
+    heat: product.heatLimitC ?? null,
+    sun: sunOf(product),
+    product,
+  });
   const layers = profile.layers.flatMap((layer): { extent: string; zone: string | null; bearer: Bearer }[] => {
     const product = productIn(layer.productId);
     if (!product?.care || layer.presence === 'ghost' || layer.role === 'mask' || layer.role === 'edgeSeal') return []; // a thin edge seal lies under the colour
@@ -337,33 +345,14 @@ export const careOf = (
       {
         extent: layer.extent,
         zone: zoneOf(layer.operationId),
-        bearer: {
-          operationId: layer.operationId,
-          name: product.name,
-          care: product.care,
-          heat: product.heatLimitC ?? null,
-          sun: sunOf(product),
-          product,
-        },
+        bearer: laidBearer(product, product.care, layer.operationId),
       },
     ];
   });
   /** What was laid to mend, wherever it lies: it stands no more than it does as a layer, and cures from when it was laid. */
   const mends = (plan?.steps ?? []).flatMap(({ mendsWith, end }): Bearer[] => {
     const product = mendsWith ? productIn(mendsWith) : undefined;
-    return product?.care
-      ? [
-          {
-            operationId: null,
-            name: product.name,
-            care: product.care,
-            heat: product.heatLimitC ?? null,
-            sun: sunOf(product),
-            product,
-            laidAt: end,
-          },
-        ]
-      : [];
+    return product?.care ? [{ ...laidBearer(product, product.care, null), laidAt: end }] : [];
   });
   const isStripped = profile.cut?.kind === 'stripped';
   const ground = isStripped ? bared : surface;

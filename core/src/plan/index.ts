@@ -44,6 +44,7 @@ export { FIRST_LOOK, planBench, type BenchPlan, type PlanOptions, type PlannedBe
 export { atBenchUntil } from './presence.ts';
 export { piecesAMix } from './mixing.ts';
 export { dwellQuestion, learntOf, patchesOf, type Lessons, type Patch } from './learntOf.ts';
+export { withFixes } from './fixes.ts';
 export { copiesWords, stepsNow, type StepsNow } from './lots.ts';
 export { alarmsDue, clockFigure, timersOf, type Alarm, type TimedPiece, type Timer, type TimerKind } from './timers.ts';
 export { leavesHandsFree, offeredStep, sessionOf, type SessionStep } from './session.ts';

@@ -216,7 +216,10 @@ test('what was laid to mend is named among the costs, where nothing was noted of
     { ...of('fix-j'), id: 'z', at: at(250), kind: 'done', copies: [2] },
   ];
   const told = historyOf(signs, { ...given, events });
-  expect(layer('fix-j', 1, told)).toMatchObject({ name: 'Seal it', laid: [{ event: { id: 'z' } }] });
+  expect(layer('fix-j', 1, told)).toMatchObject({ name: 'Seal it', laid: [{ event: { id: 'z' } }], open: [] });
+  // as in the plan, it is open until it was done
+  const open = historyOf(signs, { ...given, events: events.filter(({ id }) => id !== 'z') });
+  expect(layer('fix-j', 1, open)).toMatchObject({ name: 'Seal it', laid: [], open: [2] });
   expect(told.spent.without).toContain(all.productById.get('waterborne-clear')!.name);
   expect(history.spent.without).not.toContain(all.productById.get('waterborne-clear')!.name);
 });

@@ -10,13 +10,14 @@ import {
   stepWords,
   type Air,
   type BenchEvent,
+  type Facts,
   type Piece,
   type Schools,
   type StepEvent,
   type Trial,
   type BareWorkshop,
 } from '../piece/index.ts';
-import { stepsOf, type Step } from '../plan/index.ts';
+import { stepsOf, withFixes, type Step } from '../plan/index.ts';
 import { rescueBook } from '../rescue/index.ts';
 import type { Can, CanUse } from '../shelf/index.ts';
 import { logOf, type LogRow } from './logOf.ts';
@@ -124,6 +125,7 @@ class Historian {
   private readonly rows: readonly LogRow[];
   private readonly marks: readonly StepEvent[];
   private readonly canById: ReadonlyMap<string, Can>;
+  private readonly facts: Facts;
   private readonly planned = new Map<string, Step[]>();
 
   constructor(
@@ -131,11 +133,13 @@ class Historian {
     private readonly given: HistoryGiven,
   ) {
     const { catalogue, workshop, schools } = given;
-    for (const step of stepsOf(piece, catalogue, { ...workshop, stock: [] }, { schools })) {
+    const events = given.events.filter(({ pieceId }) => pieceId === piece.id);
+    this.facts = stepFacts(events);
+    const own = stepsOf(piece, catalogue, { ...workshop, stock: [] }, { schools });
+    for (const step of withFixes(own, piece, this.facts)) {
       const id = idOf({ operationId: step.key, coat: step.coat });
       this.planned.set(id, [...(this.planned.get(id) ?? []), step]);
     }
-    const events = given.events.filter(({ pieceId }) => pieceId === piece.id);
     // a step has one name, in the plan as in the record
     this.rows = logOf({ ...given, events, pieces: [piece] })
       .reverse()
@@ -181,11 +185,10 @@ class Historian {
     });
   }
 
-  /** In the order of the plan; then repairs and what is no longer planned, as it was done. */
+  /** In the order of the plan, with what mends what failed; then what is no longer planned, as it was done. */
   private layers(): RecordLayer[] {
     const { catalogue, events } = this.given;
-    const { piece, planned } = this;
-    const facts = stepFacts(events);
+    const { piece, planned, facts } = this;
     const rows = this.doneRows();
     const byStep = new Map<string, LogRow[]>();
     for (const row of rows) {

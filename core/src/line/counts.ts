@@ -13,7 +13,7 @@ const EXPLICIT: readonly RegExp[] = [
 const AT_START =
   /(?:^|[,;:(]\s*|\b(?:on|onto) )(?:(?:about|some|for|make|making|i need|we need|need|the|our|my) )*(\d{1,4})\s+(?=\p{L})/gu;
 /** Words after a number that count something else than pieces. */
-const OTHERS =
+export const OTHERS =
   /^(?:coats?|colou?rs?|layers?|letters?|words?|lines?|rows?|islands?|strokes?|sides?|winters?|summers?|years?|months?|weeks?|days?|hours?|minutes?|mm|cm|m|in|inch(?:es)?|ft|foot|feet|degrees?|times?|parts?|stars?|moons?|names?|motifs?|people|persons|tones?|shades?|designs?|per|percent|to|x|or|and|of|different|big|small|thin|fine|loose|little|year|week|month|day|litres?|ml|kg|g|st|nd|rd|th|holes?|hooks?|screws?|strips?|sheets?)\b/;
 
 /**

@@ -14,6 +14,7 @@ import {
 } from '../piece/index.ts';
 import { designOf } from './designs.ts';
 import { readLine } from './readLine.ts';
+import { unlikeLines } from './unlike.ts';
 import type { Chip } from './reading.ts';
 
 export type { Chip } from './reading.ts';
@@ -52,6 +53,8 @@ export interface Description {
     readonly designs: readonly (DesignWants & { readonly tone?: Design['tone']; readonly colour?: string })[];
   };
   readonly chips: readonly Chip[];
+  /** A line for each sort, where the pieces that the line tells of are not alike; empty: they are. */
+  readonly unlike: readonly string[];
   /** Words that nothing was made of: each is a question. */
   readonly unread: readonly string[];
   /** The word that names what it is, where nobody knows that thing; null: it is known, or not named. */
@@ -171,6 +174,7 @@ interface Parts {
   readonly names: readonly string[];
   readonly unread: readonly string[];
   readonly unknownThing: string | null;
+  readonly unlike: readonly string[];
 }
 
 /** The finishes that chips tell, from the bare surface up. An age that could be of any of several is not known of each. */
@@ -181,7 +185,7 @@ const existingOf = (chips: readonly Chip[]): Surface['existing'] => {
 };
 
 /** The description that chips make: the one place where a chip becomes a fact of the document. */
-const composed = ({ name, chips, nots, names, unread, unknownThing }: Parts): Description => {
+const composed = ({ name, chips, nots, names, unread, unknownThing, unlike }: Parts): Description => {
   const of = (field: string) => first(chips, field);
   const shape = (of('shape') ?? 'unknown') as Surface['shape'];
   const surface: Surface = {
@@ -234,6 +238,7 @@ const composed = ({ name, chips, nots, names, unread, unknownThing }: Parts): De
     chips,
     unread,
     unknownThing,
+    unlike,
   };
 };
 
@@ -250,7 +255,7 @@ const composed = ({ name, chips, nots, names, unread, unknownThing }: Parts): De
 export const describePiece = (line: string, catalogue: Catalogue, now?: string): Description => {
   const read = readLine(line, catalogue, now);
   const name = line.split(/[,;:]/)[0]?.trim().slice(0, 120) || 'New piece';
-  return composed({ ...read, name });
+  return composed({ ...read, name, unlike: unlikeLines(line) });
 };
 
 /**
@@ -268,6 +273,7 @@ export const adjustDescription = (
     names: read.designs.map(({ name }) => name),
     unread: read.unread,
     unknownThing: read.unknownThing,
+    unlike: read.unlike,
     chips: [
       ...read.chips.filter((chip) => chip.field !== field),
       ...(value === null ? [] : [{ field, value, label, from: '' }]),

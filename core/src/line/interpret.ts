@@ -103,7 +103,9 @@ class Interpreter {
 
   run(): void {
     const { phrases, tokens, designs } = this.given;
-    this.isRaw = phrases.some((phrase) => this.has(phrase, 'raw') && !this.isNegated(phrase));
+    this.isRaw = phrases.some(
+      (phrase) => this.has(phrase, 'raw') && !this.isNegated(phrase) && !this.coatLeftBare(phrase),
+    );
     for (let at = 0; at < tokens.length; at += 1) {
       const phrase = this.phraseAt.get(at);
       if (phrase) {
@@ -198,7 +200,8 @@ class Interpreter {
   private nounBefore(phrase: Phrase): string | undefined {
     const { head } = this.given;
     const word = this.near(phrase, 1, 0).before[0]?.norm;
-    const isOfThing = head.phrase !== null && head.endsAt < phrase.first - 1 && !this.ageOf(phrase);
+    const isKnown = head.phrase !== null || this.isSaid('base');
+    const isOfThing = isKnown && head.endsAt < phrase.first - 1 && !this.ageOf(phrase);
     return word !== undefined && DESIGN_NOUNS.has(word) && isOfThing ? word : undefined;
   }
 
@@ -240,12 +243,39 @@ class Interpreter {
           break;
         }
         case 'raw':
-          if (!isNegated) this.say('finish', 'none', 'nothing on it', phrase);
+          if (isNegated) break;
+          if (this.coatLeftBare(phrase)) this.leftBare(phrase);
+          else this.say('finish', 'none', 'nothing on it', phrase);
           break;
         default:
           break;
       }
     }
+  }
+
+  /** The coat that shows where it is not covered: "stars of bare stain"; undefined where "bare" speaks of the piece. */
+  private coatLeftBare(phrase: Phrase): Phrase | undefined {
+    const next = this.phraseAt.get(lastOf(phrase) + 1);
+    const isBeside = next !== undefined && next.tokens[0]!.clause === phrase.tokens[0]!.clause;
+    return isBeside && (this.isCoat(next) || this.has(next, 'finish')) ? next : undefined;
+  }
+
+  /** A design in what lies below is kept free of what comes on top: a resist. */
+  private leftBare(phrase: Phrase): void {
+    const noun = this.near(phrase, 4, 0).before.findLast(({ norm }) => DESIGN_NOUNS.has(norm))?.norm;
+    this.sayOfDesign('way', 'resist', 'left bare', phrase, noun);
+  }
+
+  /** True for a coat in words that tell of another one left bare: it is what the design is kept free of, or that one itself. */
+  private isAroundBare(phrase: Phrase): boolean {
+    const { clause } = phrase.tokens[0]!;
+    return this.given.phrases.some(
+      (other) =>
+        other.first < phrase.first &&
+        other.tokens[0]!.clause === clause &&
+        this.has(other, 'raw') &&
+        this.coatLeftBare(other) !== undefined,
+    );
   }
 
   /** True where the material of the piece was read from these words. */
@@ -257,6 +287,7 @@ class Interpreter {
   private base(phrase: Phrase, id: string, label: string): void {
     const { head, catalogue, chips } = this.given;
     const isThingToo = this.has(phrase, 'thing');
+    if (this.metalOfDesign(phrase, id)) return;
     // "frame for a mirror": the mirror is another thing, and a label of paper is not what it is stuck on
     if (isThingToo && head.phrase && head.phrase !== phrase && phrase.first > head.endsAt) return;
     const other = chips.find(({ field, isGuess }) => field === 'base' && !isGuess);
@@ -269,7 +300,8 @@ class Interpreter {
       const held = chips.find(({ field }) => field === 'base')!;
       if (SORTS.has(id) || held.value === id || isThingToo) return;
       if (SORTS.has(String(held.value))) this.say('base', id, label, phrase);
-      else this.unsure.push(this.from(phrase));
+      // "a canvas, acrylic": of a piece whose material is known it is the paint
+      else if (!this.has(phrase, 'product') && !this.has(phrase, 'finish')) this.unsure.push(this.from(phrase));
       return;
     }
     const isLoose = LOOSE.has(phrase.tokens.map(({ norm }) => norm).join(' '));
@@ -284,11 +316,28 @@ class Interpreter {
     );
   }
 
+  /** "Copper film" is a film, and a copper emblem on a flask is no copper flask: its look where it is film, else a question. */
+  private metalOfDesign(phrase: Phrase, id: string): boolean {
+    const { head, catalogue } = this.given;
+    if (catalogue.baseById.get(id)?.pattern !== 'metal') return false;
+    const next = this.phraseAt.get(lastOf(phrase) + 1);
+    const word = this.near(phrase, 0, 1).after[0]?.norm ?? '';
+    const isBeside = next?.tokens[0]!.clause === phrase.tokens[0]!.clause;
+    if (isBeside && next?.meanings.some((one) => one.kind === 'fact' && one.field === 'way' && one.value === 'decal')) {
+      this.sayOfDesign('look', 'metallic', 'metallic', phrase, this.designNoun(phrase));
+      return true;
+    }
+    const isOfDesign = DESIGN_NOUNS.has(word) && head.phrase !== null && phrase.first > head.endsAt;
+    if (isOfDesign) this.unsure.push(this.from(phrase));
+    return isOfDesign;
+  }
+
   private finish(phrase: Phrase, id: string, label: string, isNegated: boolean): void {
     if (isNegated) {
       this.not('finish', id, phrase);
       return;
     }
+    if (this.isAroundBare(phrase)) return;
     const coat = COATS[id];
     const noun = this.designNoun(phrase, 2) ?? this.nounBefore(phrase);
     const { after } = this.near(phrase, 0, 3);
@@ -387,6 +436,8 @@ class Interpreter {
     const { before, after } = this.near(phrase, 4, 2);
     // "held against the light" is no colour
     if (colour === 'light' && ['the', 'to'].includes(before.at(-1)?.norm ?? '') && !after.length) return;
+    // "three light coats" are thin ones
+    if (colour === 'light' && after[0]?.norm === 'coat') return;
     const next = this.phraseAt.get(lastOf(phrase) + 1);
     const isFilm =
       next &&
@@ -563,6 +614,8 @@ class Interpreter {
 
   private shape(phrase: Phrase, { value, label }: Fact): void {
     if (value !== 'round') return this.say('shape', value, label, phrase);
+    // "a pattern all round" goes around it, whatever its shape; and what was named more closely stays so
+    if (this.near(phrase, 1, 0).before[0]?.norm === 'all' || this.isSaid('shape')) return;
     const shape = this.given.head.thing?.facts.shape;
     const isFlat = shape === 'flat' || shape === 'disc';
     this.say('shape', isFlat ? 'disc' : 'cylinder', isFlat ? 'disc' : 'cylinder', phrase);
@@ -585,6 +638,7 @@ class Interpreter {
   }
 
   private coat(phrase: Phrase, fact: Fact): void {
+    if (this.isAroundBare(phrase)) return;
     const noun = this.designNoun(phrase);
     const { before, after } = this.near(phrase, 3, 3);
     const isThrough =
@@ -672,8 +726,14 @@ class Interpreter {
           this.say(lookField, look, look === 'bareMetal' ? 'bare metal' : look, phrase);
       };
       if (fact.field === 'spray') {
-        if (isPile) tell('pile-spray');
-        else if (!this.isSaid(designField(place, 'medium')) && hasStencil)
+        if (isPile) {
+          tell('pile-spray');
+          // a can by no name of its own is the one that pile takes
+          const medium = chips.findIndex(
+            (chip) => chip.field === designField(place, 'medium') && chip.from === this.from(phrase),
+          );
+          if (medium >= 0) (chips as Chip[]).splice(medium, 1);
+        } else if (!this.isSaid(designField(place, 'medium')) && hasStencil)
           this.say(designField(place, 'medium'), 'aerosol-enamel', 'aerosol enamel', phrase);
         continue;
       }

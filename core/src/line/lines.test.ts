@@ -3,7 +3,8 @@ import fc from 'fast-check';
 import { draws, runs } from '../testing/runs.ts';
 import { catalogue } from '../materials/index.ts';
 import { pieceSchema } from '../piece/index.ts';
-import { describePiece, pieceOf, things, type Description } from './index.ts';
+import words from './data/words.json' with { type: 'json' };
+import { chipFieldOf, describePiece, pieceOf, things, type Description } from './index.ts';
 
 const all = catalogue();
 const NOW = '2026-11-26T09:00:00Z';
@@ -180,6 +181,34 @@ const ROWS: readonly (readonly [string, object])[] = [
   ['sign for the gate', { item: 'ordinary', heat: 'sun' }],
   ['old painted pine door', { finish: 'unknown-finish' }],
   ['stickers for a lunch box', { base: 'pp', food: 'food' }],
+  // a metal that names a film or an emblem is not what the thing is made of
+  ['flask, copper film emblem, indoors', { base: 'steel-stainless', look: 'metallic' }],
+  ['flask, copper emblem, indoors', { base: 'steel-stainless', look: 'metallic' }],
+  ['oak sign with brass letters', { base: 'hardwood', unread: ['brass'] }],
+  ['copper tray, stars in white film', { base: 'copper' }],
+  ['flask sprayed in three light coats', { finish: 'sprayed-paint', tone: 'unknown', unread: [] }],
+  // "bare stain" shows the coat, and the piece itself is not bare
+  [
+    'birch ply panel, blue stain, word painted above, stars of bare stain through cream paint',
+    {
+      finish: null,
+      unread: [],
+      wants: {
+        ground: { kind: 'stain', colour: 'blue' },
+        designs: [{ way: 'paint-stencil' }, { way: 'resist' }],
+      },
+    },
+  ],
+  ['bare oak board, stain', { finish: null, wants: { ground: { kind: 'stain' }, designs: [{}] } }],
+  ['tapered steel cup, pattern all round', { shape: 'cone' }],
+  ['round glass bowl', { base: 'glass-soda-lime' }],
+  ['primed canvas, acrylic wave through a clear sheet', { base: 'canvas-primed', unread: [] }],
+  ['coir mat, spray paint through a card stencil', { wants: { designs: [{ way: 'pile-spray', mask: 'card' }] } }],
+  [
+    'coir mat, aerosol enamel through a card stencil',
+    { wants: { designs: [{ medium: 'aerosol-enamel', mask: 'card' }] } },
+  ],
+  ['oak board, to be sold, rows of words above', { unread: [] }],
   ['oak thing with a name', { food: 'unknown', item: 'unknown', heat: 'unknown' }],
 ];
 
@@ -212,6 +241,49 @@ describe('what the line does not say', () => {
       for (const { from, field } of read(line).chips)
         expect([line, field, from.length > 0]).toEqual([line, field, true]);
   });
+});
+
+describe('pieces that are not alike', () => {
+  const sorts = (line: string) => read(line).unlike;
+  test('are a line for each sort, with what is said of all of them', () => {
+    expect(
+      sorts('4 flasks, two powder-coated, one sprayed, one of unknown finish, etched to bare metal, hand wash'),
+    ).toEqual([
+      '2 powder-coated flasks, etched to bare metal, hand wash',
+      'sprayed flask, etched to bare metal, hand wash',
+      'flask of unknown finish, etched to bare metal, hand wash',
+    ]);
+    expect(sorts('Five boxes: 3 raw pine and two of oak, indoors')).toEqual([
+      '3 raw pine boxes, indoors',
+      '2 boxes of oak, indoors',
+    ]);
+  });
+
+  test.each([
+    'four flasks, powder-coated, two colours',
+    '4 flasks, two powder-coated, one sprayed',
+    '3 signs, 2 coats of paint, 1 year',
+    '5 boards, 3 words, 2 lines',
+    'oak sign, two winters, one coat',
+    '2 mats, two words',
+  ])('are not made of counts of something else, nor of sums that do not add up: %s', (line) => {
+    expect(sorts(line)).toEqual([]);
+  });
+
+  test('are read each by itself: no finish of one is on another', () => {
+    const found = sorts('4 flasks, two powder-coated, one sprayed, one of unknown finish').map((line) =>
+      read(line).surface.existing.map(({ finish }) => finish),
+    );
+    expect(found).toEqual([['powder-coat'], ['sprayed-paint'], ['unknown-finish']]);
+  });
+});
+
+test('what a line tells of is among the fields that a reader has words for', () => {
+  const told = ROWS.flatMap(([line]) => read(line).chips.map(({ field }) => field));
+  expect([...new Set(told)].filter((field) => chipFieldOf(field) === null)).toEqual([]);
+  const known = words.phrases.map(({ say }) => say.split(/[? ]/)[0]!);
+  // read further: a coat as ground or finish, spraying as a way and a medium
+  expect([...new Set(known)].filter((field) => chipFieldOf(field) === null)).toEqual(['spray', 'coat']);
 });
 
 describe('the things', () => {

@@ -13,13 +13,15 @@ export { holdOf, howOf, sceneOf, type Scene } from './scene.ts';
 
 const TREATS = { burn: 'Heat evenly, keep moving', bake: 'Bake', heatSet: 'Heat-set' } as const;
 
-/** The colour that a coat is wished in; undefined where none was said. */
-const colourOf = (operation: ApplyOperation, { part }: Scene): string | undefined =>
-  operation.role === 'ground'
-    ? part.wants.ground?.colour
-    : operation.role === 'finish'
-      ? part.wants.finish?.colour
-      : undefined;
+/** The colour that a coat is wished in; undefined where none was said, and for what is no colour, as a primer below it. */
+const colourOf = (operation: ApplyOperation, product: Product | undefined, { part }: Scene): string | undefined =>
+  product === undefined || product.flags.includes('priming')
+    ? undefined
+    : operation.role === 'ground'
+      ? part.wants.ground?.colour
+      : operation.role === 'finish'
+        ? part.wants.finish?.colour
+        : undefined;
 
 const applyLabel = (
   operation: ApplyOperation,
@@ -33,7 +35,7 @@ const applyLabel = (
     return `${{ glue: 'Lay', heat: 'Iron on', pins: 'Pin down', loose: 'Lay' }[holdOf(product)]} ${name}`;
   if (product && operation.role === 'film')
     return `${howOf(operation, product) === 'press' || cutFormOf(product) === 'printed' ? 'Press' : 'Lay'} ${name}`;
-  const colour = colourOf(operation, scene);
+  const colour = colourOf(operation, product, scene);
   const sentence = `${capitalised(name)}${colour === undefined ? '' : `, ${colour}`}`;
   if (operation.coats > 1) return `${sentence}, ${face ?? 'coat'} ${coat} of ${operation.coats}`;
   return face === null ? sentence : `${sentence}, ${face}`;

@@ -4,7 +4,10 @@ import { useState } from 'react';
 import {
   parseLength,
   parseTemperature,
+  chipFieldOf,
   type Catalogue,
+  type Chip as ReadChip,
+  type ChipField,
   type Description,
   type NumberRange,
   type Outcome,
@@ -50,7 +53,7 @@ const named = (rows: readonly { readonly id: string; readonly name: string }[]) 
 const said = <Key extends string>(words: Readonly<Record<Key, string>>) =>
   options<string>(words).filter(({ value }) => value !== 'unknown');
 
-const FIELDS: Readonly<Record<string, Asked>> = {
+const FIELDS: Readonly<Record<ChipField, Asked>> = {
   base: { name: 'made of', choices: ({ bases }) => named(bases) },
   finish: { name: 'on it', choices: ({ finishes }) => named(finishes) },
   place: { name: 'lives', choices: () => said(PLACE_WORDS) },
@@ -89,6 +92,16 @@ const FIELDS: Readonly<Record<string, Asked>> = {
     choices: ({ products }) => named(products.filter(({ roles }) => roles.includes('medium'))),
   },
   'design tone': { name: 'design', choices: () => said(TONE_WORDS) },
+  'ground colour': { name: 'ground' },
+  'topcoat tone': { name: 'finish', choices: () => said(TONE_WORDS) },
+  'topcoat colour': { name: 'finish' },
+  'design colour': { name: 'design' },
+  seenFrom: { name: 'seen' },
+  over: { name: 'lies' },
+  hand: { name: 'cut' },
+  stencilAgain: { name: 'stencil' },
+  condition: { name: 'its state' },
+  due: { name: 'due' },
   soak: { name: 'stands in water', choices: () => said(YES_NO_WORDS) },
   tone: { name: 'colour', choices: () => said(TONE_WORDS) },
   shape: { name: 'shape', choices: () => said(SHAPE_WORDS) },
@@ -103,13 +116,21 @@ const FIELDS: Readonly<Record<string, Asked>> = {
     range: RANGES.design.minStrokeMm,
     parse: parseLength,
   },
+  minWebMm: { name: 'thinnest web', unit: 'mm', range: RANGES.design.minWebMm, parse: parseLength },
   islands: { name: 'loose islands', unit: '', range: RANGES.design.islands },
   widthShare: { name: 'at most, of the width', unit: '', range: RANGES.placement.widthShare },
   widthMm: { name: 'wide', unit: 'mm', range: areaRange('rectangle', 'widthMm'), parse: parseLength },
   heightMm: { name: 'high', unit: 'mm', range: areaRange('rectangle', 'heightMm'), parse: parseLength },
+  diameterMm: { name: 'across', unit: 'mm', range: areaRange('disc', 'diameterMm'), parse: parseLength },
+  circumferenceMm: { name: 'around', unit: 'mm', range: areaRange('cylinder', 'circumferenceMm'), parse: parseLength },
+  topMm: { name: 'across the rim', unit: 'mm', range: areaRange('cone', 'topDiameterMm'), parse: parseLength },
+  footMm: { name: 'across the foot', unit: 'mm', range: areaRange('cone', 'bottomDiameterMm'), parse: parseLength },
+  slantMm: { name: 'along the side', unit: 'mm', range: areaRange('cone', 'slantMm'), parse: parseLength },
+  designWidthMm: { name: 'design wide', unit: 'mm', range: RANGES.design.widthMm, parse: parseLength },
+  designHeightMm: { name: 'design high', unit: 'mm', range: RANGES.design.heightMm, parse: parseLength },
   heatC: { name: 'surface gets', unit: '°C', range: RANGES.use.heatC, parse: parseTemperature },
 };
-const ORDER = Object.keys(FIELDS);
+const ORDER: readonly string[] = Object.keys(FIELDS);
 /** Fields that only go with another one: shown in its chip. */
 const SILENT = /colour$|^seenFrom$|^ageDays$/;
 /** What decides most: asked for where the line does not say it. */
@@ -120,10 +141,13 @@ const Chip = ({
   value,
   label,
   from = '',
+  of = '',
   catalogue,
   say,
 }: {
   field: string;
+  /** The design that it speaks of, where there are several. */
+  of?: string;
   value: string | number | null;
   label: string;
   /** The words of the line that it came from. */
@@ -132,8 +156,9 @@ const Chip = ({
   say: (said: Said) => void;
 }) => {
   const [isOpen, setOpen] = useState(false);
-  const asked = FIELDS[field.replace(/^design \d+ /, '')];
-  const name = asked?.name ?? field;
+  const plain = chipFieldOf(field);
+  const asked: Asked | null = plain && FIELDS[plain];
+  const name = `${asked?.name ?? field}${of === '' ? '' : `, ${of}`}`;
   const tell = (next: string | number | null, words: string) => {
     setOpen(false);
     say({ field, value: next, label: words });
@@ -188,11 +213,32 @@ const Chip = ({
 };
 
 /** Guesses of lesser weight, told in one line; each can be changed on the piece's page. */
+const OF_DESIGNS: ReadonlySet<ChipField> = new Set([
+  'way',
+  'film',
+  'mask',
+  'medium',
+  'design tone',
+  'look',
+  'zone',
+  'over',
+  'hand',
+]);
 const HARMLESS_GUESSES = new Set(['shape', 'zone', 'skin', 'mustComeOff', 'grip', 'soak']);
-const placeOf = (field: string): number => {
-  const place = ORDER.indexOf(field.replace(/^design \d+ /, ''));
-  return place < 0 ? ORDER.length : place;
+const placeOf = (field: string): number => ORDER.indexOf(chipFieldOf(field) ?? '');
+const FIRST_OR = /^(?:design (\d+) )?/;
+/** The name of the design that a field speaks of, where the line tells of several and the field is a design's. */
+const designNamed = (field: string, { designs }: Description): string => {
+  const place = Number(FIRST_OR.exec(field)![1] ?? 1) - 1;
+  return designs.length > 1 && OF_DESIGNS.has(chipFieldOf(field)!) ? (designs[place]?.name ?? '') : '';
 };
+/** What says no more than another chip: the sort of a coat beside its product, a way named by its film. */
+const saysNoMore = ({ field, label }: ReadChip, chips: readonly ReadChip[]): boolean =>
+  chips.some((other) =>
+    field.endsWith(' kind')
+      ? other.field === field.replace(/kind$/, 'product')
+      : field.endsWith('way') && other.field === field.replace(/way$/, 'film') && other.label === label,
+  );
 
 const GuessList = ({ read }: { read: Description }) => (
   <span className="sg-quiet">
@@ -216,14 +262,16 @@ export const Chips = ({
   say: (said: Said) => void;
 }) => (
   <div className="sg-chips" role="group" aria-live="polite" aria-label="Read from the line">
-    {[...read.chips]
+    {[...new Map(read.chips.map((chip) => [`${chip.field} ${chip.value}`, chip])).values()]
       .filter(({ field, isGuess }) => !SILENT.test(field) && !(isGuess && HARMLESS_GUESSES.has(field)))
+      .filter((chip) => !saysNoMore(chip, read.chips))
       .sort((left, right) => placeOf(left.field) - placeOf(right.field))
       .map(({ field, value, label, isGuess, from }, place) => (
         <Chip
           key={`${field} ${value} ${place}`}
           label={isGuess ? `${label}, probably` : label}
           from={isGuess || from.toLowerCase() === label.toLowerCase() ? '' : from}
+          of={designNamed(field, read)}
           {...{ field, value, catalogue, say }}
         />
       ))}

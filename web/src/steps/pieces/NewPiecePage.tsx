@@ -26,6 +26,7 @@ const EXAMPLES = [
   'polyester pennant, light, washed at 30 °C',
 ];
 const MAX_LINE = 400;
+const newId = (): string => `p-${crypto.randomUUID().slice(0, 8)}`;
 
 /** One line becomes a piece: its properties are shown as chips, to be changed before it is kept. */
 export const NewPiecePage = () => {
@@ -34,6 +35,8 @@ export const NewPiecePage = () => {
   const [line, setLine] = useSessionStorage({ key: 'sgraffa-line', defaultValue: '', getInitialValueInEffect: false });
   const [changes, setChanges] = useState<readonly Said[]>([]);
   const [error, setError] = useState<string | null>(null);
+  /** Whether the line is of one piece after all, though it tells of several sorts. */
+  const [isOne, setOne] = useState(false);
   // the line itself would stay; what was changed at its chips would not
   useOpenForm(changes.length > 0);
   const navigate = useNavigate();
@@ -45,6 +48,7 @@ export const NewPiecePage = () => {
   const withChanges = (description: Description): Description => changes.reduce(adjustDescription, description);
   const read = line.trim() !== '' && reading.data ? withChanges(reading.data) : null;
   const isMaterial = read !== null && read.surface.base !== '';
+  const sorts = read && !isOne ? read.unlike : [];
   const drawn = isMaterial ? sectionModel({ part: pieceOf('new', line, read).parts[0]!, catalogue: all }) : null;
   const begin = useOnce(async () => {
     if (line.trim() === '')
@@ -55,8 +59,16 @@ export const NewPiecePage = () => {
       return setError(
         `${line.length} characters were typed. Allowed: at most ${MAX_LINE}. Shorten the line; notes have room later.`,
       );
-    const id = `p-${crypto.randomUUID().slice(0, 8)}`;
     if (!own) return;
+    if (sorts.length > 0) {
+      for (const sort of sorts) {
+        const each = pieceOf(newId(), sort, await readLine(sort, own, now));
+        if (!(await addPiece(each, `new piece ${each.name}`))) return;
+      }
+      setLine('');
+      return navigate('/pieces');
+    }
+    const id = newId();
     // what was typed last may not have been read yet
     const piece = pieceOf(id, line, withChanges(await readLine(line, own, now)));
     if (!(await addPiece(piece, `new piece ${piece.name}`))) return;
@@ -66,6 +78,7 @@ export const NewPiecePage = () => {
   const start = (text: string) => {
     setLine(text);
     setChanges([]);
+    setOne(false);
     setError(null);
   };
   return (
@@ -88,29 +101,45 @@ export const NewPiecePage = () => {
             maxLength={MAX_LINE + 50}
             onChange={(event) => {
               setLine(event.currentTarget.value);
+              setOne(false);
               setError(null);
             }}
           />
-          {read && (
+          {sorts.length > 0 && (
+            <div role="group" aria-label="Pieces that are not alike">
+              <p>
+                <strong>These are not alike: {sorts.length} pieces, each with layers and dates of its own.</strong>
+              </p>
+              <ul>
+                {sorts.map((sort) => (
+                  <li key={sort}>{sort}</li>
+                ))}
+              </ul>
+              <Button variant="outline" onClick={() => setOne(true)}>
+                They are alike: one piece
+              </Button>
+            </div>
+          )}
+          {read && sorts.length === 0 && (
             <Chips
               read={read}
               catalogue={all}
               say={(said) => setChanges([...changes.filter(({ field }) => field !== said.field), said])}
             />
           )}
-          {read && !isMaterial && (
+          {read && sorts.length === 0 && !isMaterial && (
             <p className="sg-quiet">
               No material was read from this. It starts as a surface of your own that you describe by its properties.
             </p>
           )}
-          {read && (
+          {read && sorts.length === 0 && (
             <UnknownWords
               read={read}
               say={(said) => setChanges([...changes.filter(({ field }) => field !== said.field), said])}
             />
           )}
           <Button type="submit" size="lg">
-            Work out its layers
+            {sorts.length > 0 ? `Begin these ${sorts.length} pieces` : 'Work out its layers'}
           </Button>
         </form>
         <h2 className="sg-rule">For instance</h2>

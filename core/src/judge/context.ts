@@ -2,6 +2,7 @@ import type { Basis, Catalogue, Figure, Method, Product, SOILS, SurfacePropertie
 import type { Demand, Remedy } from './demands.ts';
 import type {
   ApplyOperation,
+  FinishRemoval,
   Brief,
   Design,
   Operation,
@@ -131,12 +132,17 @@ export interface Rule {
 
 /** For rules about one product: the context with its operation and product in place. */
 export type ProductContext = Context & { readonly product: Product; readonly operation: ApplyOperation };
+/** What a rule about preparations is shown: a product that is laid, or one that takes a finish off. */
+export type PreparingContext = Context & {
+  readonly product: Product;
+  readonly operation: ApplyOperation | FinishRemoval;
+};
 
-/** A rule that is asked only about operations that lay a product. */
-export const aboutProduct = (
+/** A rule that is asked only about operations that lay a product, or take a finish off with one, where it is about preparations. */
+export const aboutProduct = <const At extends ApplyOperation['role']>(
   rule: Omit<Rule, 'test' | 'at'> & {
-    readonly at: readonly ApplyOperation['role'][];
-    readonly test: (context: ProductContext) => Judgement | null;
+    readonly at: readonly At[];
+    readonly test: (context: 'prep' extends At ? PreparingContext : ProductContext) => Judgement | null;
   },
 ): Rule => ({ ...rule, aboutProduct: true }) as Rule;
 

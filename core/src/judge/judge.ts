@@ -132,7 +132,9 @@ export class Judge {
     context.top = top;
     context.operation = operation;
     context.product = product;
-    const laysProduct = product !== null && operation?.op === 'apply';
+    // what takes a finish off is a preparation, and is judged as one
+    const laysProduct =
+      product !== null && (operation?.op === 'apply' || (operation?.op === 'remove' && operation.what === 'finish'));
     let findings: Finding[] | undefined; // most questions have no answer: nothing is made for them
     for (const rule of rules) {
       if (rule.aboutProduct && !laysProduct) continue;

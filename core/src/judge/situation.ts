@@ -288,3 +288,11 @@ const needsOf = (situation: Situation, top: Top): ReadonlySet<string> => {
   if (schools.filmOrder === 'filmThenClear') needs.add('school:filmThenClear');
   return needs;
 };
+
+/** A coat that nobody knows, or that flakes and nobody knows its age: it may hold lead until a test says no. */
+export const mayBeLeaded = ({ surface, part, catalogue }: Pick<Situation, 'surface' | 'part' | 'catalogue'>): boolean =>
+  part.surface.leadTest !== 'clear' &&
+  // what is there, and not what is left once it is sanded off: the sanding is what sets it free
+  (part.surface.existing.some(({ finish }) => catalogue.finishById.get(finish)?.hazards?.includes('lead')) ||
+    (surface.base.hazards?.includes('lead') ?? false) ||
+    (part.surface.condition.includes('flaking') && part.surface.existing.every(({ ageDays }) => ageDays === null)));

@@ -1,7 +1,7 @@
 import { AIRS, PLACES, TOOLS, WATERS, rankIn } from '../materials/index.ts';
 import { isHollow, type Brief } from '../piece/index.ts';
 import { formatTemperature } from '../units/index.ts';
-import { LOOK_WORDS, type Situation } from '../judge/index.ts';
+import { LOOK_WORDS, mayBeLeaded, type Situation } from '../judge/index.ts';
 
 /** Kinds of change, the smallest first. */
 export const CHANGE_KINDS = ['setting', 'wait', 'prep', 'layer', 'use', 'product'] as const;
@@ -11,6 +11,8 @@ export type ChangeKind = (typeof CHANGE_KINDS)[number];
 export interface Change {
   readonly kind: ChangeKind;
   readonly id: string;
+  /** Set for what is told and not done: it may leave open what only a test patch can tell. */
+  readonly leavesUnknown?: true;
   /** What the button says. */
   readonly label: string;
   readonly apply: (brief: Brief) => Brief;
@@ -68,7 +70,8 @@ const HEAT_STEP_C = 5;
  * Every single change that could make a refused method work, as ladders in the order in which they are tried:
  * setting < wait < prep < added layer < changed use < other product. (Layers the search adds by itself.)
  */
-export const changesFor = ({ brief, catalogue, heat, use, surface }: Situation): readonly Ladder[] => {
+export const changesFor = (situation: Situation): readonly Ladder[] => {
+  const { brief, catalogue, heat, use, surface } = situation;
   const { workshop, part } = brief;
   const one = (kind: ChangeKind, id: string, label: string, apply: Change['apply']): Ladder => [
     { kind, id, label, apply },
@@ -204,6 +207,18 @@ export const changesFor = ({ brief, catalogue, heat, use, surface }: Situation):
     drier,
     larger,
     waits,
+    // a result that only the maker can tell: one that found some, or is still to come, mends nothing
+    part.surface.leadTest === 'unknown' && mayBeLeaded(situation)
+      ? [
+          {
+            kind: 'prep' as const,
+            id: 'lead-clear',
+            label: 'Say that a lead test found none',
+            leavesUnknown: true as const,
+            apply: withSurface({ leadTest: 'clear' }),
+          },
+        ]
+      : [],
     ...preps,
     gentler,
     laundry,

@@ -83,6 +83,28 @@ describe('what an experienced maker would answer', () => {
     expect(best(mended)?.stack.operations[0]).toMatchObject({ op: 'remove', what: 'finish', productId: 'sand-to-raw' });
   });
 
+  test('an unknown coat is not sanded off for anything, on wood or metal: the way out begins with a lead test', () => {
+    for (const base of ['hardwood', 'steel-stainless'] as const) {
+      const said = { base, surface: finish('unknown-finish'), design: { look: 'burnt' as const } };
+      const agreed = { ...said, surface: { ...said.surface, preparation: ['sand-to-raw'] } };
+      expect(best(match(agreed))).toBeUndefined();
+      for (const { mend } of match(said).refused)
+        if (mend?.changeIds.includes('prep-sand-to-raw')) expect(mend.changeIds[0]).toBe('lead-clear');
+    }
+    const burnt = refusal(
+      match({ base: 'hardwood', surface: finish('unknown-finish'), design: { look: 'burnt' } }),
+      'burn',
+    );
+    expect(burnt?.mend?.label).toBe('Say that a lead test found none and sand to raw wood first');
+  });
+
+  test('an unknown coat on steel to bare metal: the gel stands once a lead test has found none, and not where it found some', () => {
+    const said = { base: 'steel-stainless', surface: finish('unknown-finish'), design: { look: 'bareMetal' as const } };
+    expect(refusal(match(said), 'strip-etch')?.mend?.label).toBe('Say that a lead test found none');
+    const found = match({ ...said, surface: { ...said.surface, leadTest: 'lead' as const } });
+    expect(refusal(found, 'strip-etch')).toMatchObject({ mend: null });
+  });
+
   test('cotton bag with strokes of 1.1 mm: fabric paint through removable film; iron-on once enlarged by a tenth', () => {
     const result = match({ base: 'cotton', use: { laundryC: 40 }, design: { minStrokeMm: 1.1 } });
     expect(best(result)?.methodId).toBe('fabric-stencil');

@@ -20,14 +20,15 @@ interface Target {
   readonly only?: Only | undefined;
 }
 
-/** True where some stack collects no more than so many refusals; with none allowed, it must hold nothing unknown either. */
-const stands = (search: Searcher, only: Only | undefined, allowedBlocks: number): boolean => {
+/** True where some stack collects no more than so many refusals; with none allowed, it must hold nothing unknown either, unless it may. */
+const stands = (search: Searcher, only: Only | undefined, allowedBlocks: number, mayBeUnknown: boolean): boolean => {
   let found = false;
   search(
     {
       allowedBlocks,
       only,
-      onFound: ({ findings }) => (found = allowedBlocks > 0 || !findings.some(({ verdict }) => verdict === 'unknown')),
+      onFound: ({ findings }) =>
+        (found = allowedBlocks > 0 || mayBeUnknown || !findings.some(({ verdict }) => verdict === 'unknown')),
     },
     { judged: 0, complete: 0 },
   );
@@ -122,9 +123,12 @@ export class Mends {
   find({ method, only }: Target, leastBlocks: number): Mend | null {
     const standsAfter = (changes: readonly Change[], allowedBlocks: number): boolean => {
       const situation = this.after(changes);
-      return situation !== null && stands(this.searcher(method, situation), only, allowedBlocks);
+      // what is told of a coat that nobody knows leaves it unknown: then only a test patch can tell
+      const mayBeUnknown = changes.some(({ leavesUnknown }) => leavesUnknown);
+      return situation !== null && stands(this.searcher(method, situation), only, allowedBlocks, mayBeUnknown);
     };
     const ladders = (this.ladders ??= changesFor(this.situation));
+    const [told] = ladders.flatMap((ladder) => ladder.filter(({ leavesUnknown }) => leavesUnknown));
     const mend = (changes: readonly Change[], rank: number): Mend => mendOf(changes, rank, this.briefAfter(changes));
     for (const [rank, ladder] of ladders.entries()) {
       const change = smallestRung(ladder, (each) => standsAfter([each], 0));
@@ -132,7 +136,11 @@ export class Mends {
     }
     if (leastBlocks < 2) return null;
     const halves = ladders.filter(
-      (ladder) => PAIRED.has(ladder[0]!.kind) && standsAfter([ladder.at(-1)!], leastBlocks - 1),
+      (ladder) =>
+        PAIRED.has(ladder[0]!.kind) &&
+        (standsAfter([ladder.at(-1)!], leastBlocks - 1) ||
+          // some changes may be made only after something has been told
+          (told !== undefined && told !== ladder[0] && standsAfter([told, ladder.at(-1)!], 0))),
     );
     for (const [index, first] of halves.entries())
       for (const second of halves.slice(index + 1)) {

@@ -243,6 +243,8 @@ export const operationSchema = z.discriminatedUnion('op', [
 ]);
 export type Operation = z.output<typeof operationSchema>;
 export type ApplyOperation = Extract<Operation, { op: 'apply' }>;
+/** What takes off a finish that is there: a preparation, with a product, that lays nothing. */
+export type FinishRemoval = Extract<Operation, { op: 'remove' }> & { readonly what: 'finish' };
 
 export const stackSchema = z.strictObject({
   /** The way of working of the design that is laid first. */

@@ -35,7 +35,7 @@ const AIR_WORDS: Readonly<Record<string, string>> = {
 };
 
 /** Drying stages that the work itself waits for, so that the workshop's climate must allow them. */
-const workingStages = ({ product }: ProductContext) =>
+const workingStages = ({ product }: Pick<ProductContext, 'product'>) =>
   (['touch', 'recoat'] as const).filter((stage) => product.dry[stage]);
 
 export const artwork: readonly Rule[] = [

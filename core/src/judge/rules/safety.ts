@@ -4,6 +4,7 @@ import { isHollow, type Design } from '../../piece/index.ts';
 import { isFilm, mayHave, staysOn, takesAway } from '../asked.ts';
 import { aboutProduct, blocks, cautions, type Context, type ProductContext, type Rule } from '../context.ts';
 import { doing, keeping } from '../demands.ts';
+import { mayBeLeaded } from '../situation.ts';
 
 const LEFT_ON: readonly ('film' | 'medium' | 'finish' | 'ground' | 'groundSeal')[] = [
   'film',
@@ -27,13 +28,6 @@ const touchesFood = (context: ProductContext): boolean =>
 
 const mayMeetFood = ({ use }: Pick<Context, 'use'>): boolean => use.food !== 'none';
 const meetsFood = ({ use }: Pick<Context, 'use'>): boolean => ['dry', 'food', 'lip'].includes(use.food);
-
-/** A coat that nobody knows, or that flakes and nobody knows its age: it may hold lead until a test says no. */
-const mayBeLeaded = ({ surface, part }: Pick<Context, 'surface' | 'part'>): boolean =>
-  part.surface.leadTest !== 'clear' &&
-  (surface.finishes.some(({ finish }) => finish.hazards?.includes('lead')) ||
-    (surface.base.hazards?.includes('lead') ?? false) ||
-    (part.surface.condition.includes('flaking') && part.surface.existing.every(({ ageDays }) => ageDays === null)));
 
 export const safety: readonly Rule[] = [
   {

@@ -132,7 +132,7 @@ const FIELDS: Readonly<Record<ChipField, Asked>> = {
 };
 const ORDER: readonly string[] = Object.keys(FIELDS);
 /** Fields that only go with another one: shown in its chip. */
-const SILENT = /colour$|^seenFrom$|^ageDays$/;
+const SILENT = /^seenFrom$|^ageDays$/;
 /** What decides most: asked for where the line does not say it. */
 const ALWAYS_ASKED = ['base', 'place', 'water', 'wear'];
 
@@ -219,6 +219,7 @@ const OF_DESIGNS: ReadonlySet<ChipField> = new Set([
   'mask',
   'medium',
   'design tone',
+  'design colour',
   'look',
   'zone',
   'over',
@@ -232,12 +233,14 @@ const designNamed = (field: string, { designs }: Description): string => {
   const place = Number(FIRST_OR.exec(field)![1] ?? 1) - 1;
   return designs.length > 1 && OF_DESIGNS.has(chipFieldOf(field)!) ? (designs[place]?.name ?? '') : '';
 };
-/** What says no more than another chip: the sort of a coat beside its product, a way named by its film. */
+/** What says no more than another chip: the sort of a coat beside its product, a way named by its film, a colour beside its tone. */
 const saysNoMore = ({ field, label }: ReadChip, chips: readonly ReadChip[]): boolean =>
   chips.some((other) =>
-    field.endsWith(' kind')
-      ? other.field === field.replace(/kind$/, 'product')
-      : field.endsWith('way') && other.field === field.replace(/way$/, 'film') && other.label === label,
+    field.endsWith(' colour')
+      ? other.field === field.replace(/colour$/, 'tone')
+      : field.endsWith(' kind')
+        ? other.field === field.replace(/kind$/, 'product')
+        : field.endsWith('way') && other.field === field.replace(/way$/, 'film') && other.label === label,
   );
 
 const GuessList = ({ read }: { read: Description }) => (

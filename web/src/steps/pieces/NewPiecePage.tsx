@@ -115,7 +115,7 @@ export const NewPiecePage = () => {
                   <li key={sort}>{sort}</li>
                 ))}
               </ul>
-              <Button variant="outline" onClick={() => setOne(true)}>
+              <Button variant="outline" mb="md" onClick={() => setOne(true)}>
                 They are alike: one piece
               </Button>
             </div>
@@ -159,7 +159,9 @@ export const NewPiecePage = () => {
       </section>
       <aside className="sg-panel" aria-label="Section of the piece">
         <h2 className="sg-panel-title">Section, before the work</h2>
-        {drawn ? (
+        {sorts.length > 0 ? (
+          <p className="sg-quiet">Each of them has a section of its own, on its page.</p>
+        ) : drawn ? (
           <Section model={drawn} />
         ) : (
           <p className="sg-quiet">Say what the piece is made of, and its section is drawn here.</p>

@@ -36,6 +36,7 @@ export const cutFromLines = (
                 lengthMm,
                 fromMm,
                 isToBuy: stock.canId === null,
+                joined: tapeLinesMm.length + 1,
               },
               tapeLinesMm,
               rests,

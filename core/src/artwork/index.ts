@@ -18,7 +18,7 @@ export {
   type CutStock,
   type Film,
 } from './cutOrder.ts';
-export { onLaidSheets, sheetOnWords, type LaidSheet } from './laid.ts';
+export { flatStockWords, onLaidSheets, sheetOnWords, type LaidSheet } from './laid.ts';
 export { colourName, colourNames, spokenColour } from './colourNames.ts';
 export { factsOfArtwork, type FoundFigures } from './facts.ts';
 export { cutIsMirrored, mirrorNote, type CutSide, type MirrorNote } from './mirror.ts';

@@ -12,10 +12,20 @@ export interface LaidSheet {
   readonly placed: readonly { readonly id: string; readonly x: number; readonly y: number; readonly turned: boolean }[];
 }
 
+/** A flat stock by its sizes, as it is bought: "sheet of 330 mm × 330 mm", "2 sheets of 330 mm × 330 mm taped side by side". */
+export const flatStockWords = (
+  { kind, widthMm, lengthMm, joined }: Pick<SheetOn, 'kind' | 'widthMm' | 'lengthMm' | 'joined'>,
+  unit: LengthUnit = 'mm',
+): string => {
+  const size = `${formatLength(widthMm / joined, unit)} × ${formatLength(Math.ceil(lengthMm), unit)}`;
+  return joined > 1 ? `${joined} ${kind}s of ${size} taped side by side` : `${kind} of ${size}`;
+};
+
 /** What a sheet is cut from: "permanent film, matte black: 212 mm off 305 mm", "…, offcut 200 × 150 mm". */
-export const sheetOnWords = ({ name, kind, widthMm, lengthMm, isToBuy }: SheetOn, unit: LengthUnit = 'mm'): string => {
-  const [width, length] = [formatLength(widthMm, unit), formatLength(Math.ceil(lengthMm), unit)];
-  return `${name}${isToBuy ? ', to buy' : ''}${kind === 'roll' ? `: ${length} off a roll of ${width}` : `, ${kind} of ${width} × ${length}`}`;
+export const sheetOnWords = (on: SheetOn, unit: LengthUnit = 'mm'): string => {
+  const { name, kind, widthMm, lengthMm, isToBuy } = on;
+  const cut = `: ${formatLength(Math.ceil(lengthMm), unit)} off a roll of ${formatLength(widthMm, unit)}`;
+  return `${name}${isToBuy ? ', to buy' : ''}${kind === 'roll' ? cut : `, ${flatStockWords(on, unit)}`}`;
 };
 
 /**

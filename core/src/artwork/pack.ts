@@ -38,6 +38,8 @@ export interface SheetOn {
   /** Where on its roll it begins. */
   readonly fromMm: number;
   readonly isToBuy: boolean;
+  /** How many sheets lie side by side, taped to each other. */
+  readonly joined: number;
 }
 
 export interface PackOptions {

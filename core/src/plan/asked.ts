@@ -123,18 +123,20 @@ export const firstAsked = (
   return [...asked.values()];
 };
 
+/** A tape takes a film over, and a medium goes through a mask: those are what is cut. */
+const CUT_FOR: Readonly<Partial<Record<ApplyOperation['role'], ApplyOperation['role']>>> = {
+  transfer: 'film',
+  medium: 'mask',
+};
+
 /** The operation whose cut is spoken of: what tape lifts was cut for the film before it. */
 const cutOf = ({ stack }: Part, operationId: string | null): string => {
   const operations = stack?.operations ?? [];
   const at = operations.findIndex(({ id }) => id === operationId);
   const own = operations[at];
-  if (own?.op !== 'apply' || own.role !== 'transfer') return operationId ?? OF_PIECE;
-  return (
-    operations
-      .slice(0, at)
-      .reverse()
-      .find((one) => one.op === 'apply' && one.role === 'film')?.id ?? own.id
-  );
+  const cut = own?.op === 'apply' ? CUT_FOR[own.role] : undefined;
+  const before = operations.slice(0, at).findLast((one) => one.op === 'apply' && one.role === cut);
+  return (cut && before?.id) ?? operationId ?? OF_PIECE;
 };
 
 const asked = (

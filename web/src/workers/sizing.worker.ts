@@ -12,6 +12,7 @@ import {
   failed,
   fullSizeOf,
   labelSet,
+  type LabelSet,
   labelSheet,
   mendArtwork,
   onOwnPage,
@@ -40,6 +41,7 @@ import {
   type LabelRoom,
   type Outcome,
 } from '@sgraffa/core';
+import { BOOK_FACES, type ShippedFace } from './faceNames.ts';
 import { faceOf } from './faces.ts';
 import type {
   CutAsked,
@@ -80,6 +82,23 @@ const ownFonts = new Map<string, Font>();
 const fontOf = async (face: string): Promise<Outcome<{ font: Font }>> => {
   const own = ownFonts.get(face);
   return own ? { ok: true, font: own } : faceOf(face);
+};
+
+type LabelSource = Extract<ArtworkSource, { kind: 'labels' }>;
+/** Letters are offered in another face where their strokes are thicker by so much. */
+const WORTH_OFFERING = 1.1;
+/** A set of labels in its letters, the largest that its rooms let it be. */
+const labelsOf = async (source: LabelSource): Promise<Outcome<LabelSet>> => {
+  const font = await fontOf(source.face);
+  if (!font.ok) return font;
+  const words = [];
+  for (const word of source.words) {
+    const face = source.exceptions.find((one) => one.word === word)?.face;
+    const own = face ? await fontOf(face) : font;
+    if (!own.ok) return own;
+    words.push({ text: word.replaceAll('|', '\n'), font: own.font });
+  }
+  return labelSet(words, font.font, source);
 };
 
 const drawing = (
@@ -193,22 +212,30 @@ const sizingWorker = {
       ? arrangeText(text, font.font, area, { letterSpacing, rimZoneMm, widthShare: widthShare ?? undefined })
       : font;
   },
-  labels: async (source: Extract<ArtworkSource, { kind: 'labels' }>) => {
-    const font = await fontOf(source.face);
-    if (!font.ok) return font;
-    const words = [];
-    for (const word of source.words) {
-      const face = source.exceptions.find((one) => one.word === word)?.face;
-      const own = face ? await fontOf(face) : font;
-      if (!own.ok) return own;
-      words.push({ text: word.replaceAll('|', '\n'), font: own.font });
-    }
-    const set = labelSet(words, font.font, source);
+  labels: async (source: LabelSource) => {
+    const set = await labelsOf(source);
     if (!set.ok) return set;
     const { labels, missing, ...figures } = set;
     const { labelGap, labelRow } = catalogue().sizing;
     const sheet = labelSheet(labels, labelGap.typical, labelRow.typical);
     return { ok: true as const, drawing: drawing(sheet.artwork, missingNotice(missing), sheet.rooms), figures };
+  },
+  /** The shipped letters whose thinnest stroke is the thickest for labels that need thicker ones; null where none is thicker by a tenth. */
+  heavier: async (
+    source: LabelSource,
+    neededMm: number,
+  ): Promise<{ face: ShippedFace; minStrokeMm: number } | null> => {
+    const own = await labelsOf(source);
+    const ownMm = own.ok ? own.minStrokeMm : null;
+    if (ownMm === null || ownMm >= neededMm) return null;
+    let best: { face: ShippedFace; minStrokeMm: number } | null = null;
+    for (const face of BOOK_FACES) {
+      const set = await labelsOf({ ...source, face, exceptions: [] });
+      if (!set.ok || set.minStrokeMm === null) continue;
+      if (set.minStrokeMm > Math.max(ownMm * WORTH_OFFERING, best?.minStrokeMm ?? 0))
+        best = { face, minStrokeMm: set.minStrokeMm };
+    }
+    return best;
   },
   /** A motif repeated over an area. */
   pattern: (

@@ -51,7 +51,7 @@ export const artwork: readonly Rule[] = [
       return strokeMm < typical
         ? blocks(
             `the thinnest stroke is ${formatLength(strokeMm)} and ${product.name} needs ${formatLength(typical)}`,
-            'Enlarge the design, thicken its strokes, or use a finer film.',
+            'Enlarge the design, thicken its strokes, use a finer film, or weed a spare first and say how it went.',
             product.minStroke.basis,
             figureOf(product, 'thinnest stroke', product.minStroke),
           )
@@ -70,7 +70,7 @@ export const artwork: readonly Rule[] = [
       return webMm < typical
         ? blocks(
             `the thinnest web is ${formatLength(webMm)} and ${product.name} needs ${formatLength(typical)}`,
-            'Enlarge the design, widen the web, or use a finer film.',
+            'Enlarge the design, widen the web, use a finer film, or weed a spare first and say how it went.',
             product.minWeb.basis,
             figureOf(product, 'thinnest web', product.minWeb),
           )

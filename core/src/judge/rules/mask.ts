@@ -246,7 +246,7 @@ export const mask: readonly Rule[] = [
         return isSpray
           ? cautions(
               `${product.name} drifts under the lifted edges of the stencil`,
-              doing('Pin everywhere and spray straight down.'),
+              doing('Pin every edge down close.'),
               'practice',
             )
           : null;
@@ -308,7 +308,7 @@ export const mask: readonly Rule[] = [
       if (!top.mask || (isGlued(top.mask.product) && !isPile(top)) || !islands) return null;
       return cautions(
         `${islands} island${islands === 1 ? '' : 's'} must be placed one by one in ${top.mask.product.name}`,
-        doing('Add bridges to the design, or number the islands on a placement map.'),
+        cutting('Add bridges to the design, or number the islands on a placement map.'),
         'practice',
       );
     },

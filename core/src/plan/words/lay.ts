@@ -8,7 +8,7 @@ const COATS: Readonly<Record<Way, string>> = {
   brush: 'Brush a thin, even coat',
   sponge: 'Dab it on with a sponge, nearly dry',
   stipple: 'Stipple straight down, nearly dry',
-  spray: 'Spray straight down in thin passes',
+  spray: 'A pass on a scrap first; then spray straight down in thin passes',
   wipe: 'Wipe it on, then wipe off what stays on top',
   pour: 'Pour it out at once and spread it',
   press: 'Press it',

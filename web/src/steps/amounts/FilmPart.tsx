@@ -1,4 +1,4 @@
-import { canName, formatLength, neededWords, type FilmLayout, type LaidStock } from '@sgraffa/core';
+import { canName, flatStockWords, formatLength, neededWords, type FilmLayout, type LaidStock } from '@sgraffa/core';
 import { useBench } from '../../store/bench.ts';
 import { fillOf, SHELF_SCOPE } from '../../ui/levels.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
@@ -87,7 +87,7 @@ const StripPart = ({
         {label}
         {isRoll
           ? `: ${neededWords(lengthMm, 'mm', unit)} off ${formatLength(widthMm, unit)}${laid.length > 1 ? `, in ${laid.length} cuts` : ''}`
-          : `, ${kind}: ${formatLength(widthMm, unit)} × ${formatLength(lengthMm, unit)}`}
+          : `, ${flatStockWords({ kind, widthMm, lengthMm, joined: laid[0]!.tapeLinesMm.length + 1 }, unit)}`}
         .
         {rests.length > 0 && (
           <span className="sg-quiet">

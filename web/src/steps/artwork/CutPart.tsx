@@ -46,7 +46,8 @@ const CutWords = ({ sizing, view, order }: { sizing: Sizing; view: CutView; orde
   const names = colourNames(Object.keys(view.lengthByColour));
   const sliced = view.items.filter(({ strips }) => strips.length > 1);
   const share = sliced.length === 1 ? sliced[0]!.onePieceScale : null;
-  const isRoll = order.settings.from.kind === 'roll';
+  // where amounts lay it on a roll that is on the shelf, it is one whatever was set before
+  const isRoll = view.sheetsNeeded === null;
   const laid = view.sheets.flatMap(({ on }) => on ?? []);
   const mats = view.sheets.length;
   const perColour = Object.entries(view.lengthByColour)
@@ -93,7 +94,7 @@ const CutWords = ({ sizing, view, order }: { sizing: Sizing; view: CutView; orde
             ? `${perColour} of the roll.`
             : joined > 1
               ? `${mats} ${mats === 1 ? 'mat' : 'mats'} of ${joined} joined: ${view.sheetsNeeded} sheets.`
-              : `${view.sheetsNeeded} ${view.sheetsNeeded === 1 ? 'sheet' : 'sheets'}${mats > (view.sheetsNeeded ?? mats) ? `, in ${mats} cuts` : ''}${names.size > 1 ? `: ${[...names.values()].join(', ')}` : ''}.`}{' '}
+              : `${view.sheetsNeeded} ${view.sheetsNeeded === 1 ? 'sheet' : 'sheets'}${mats > view.sheetsNeeded! ? `, in ${mats} cuts` : ''}${names.size > 1 ? `: ${[...names.values()].join(', ')}` : ''}.`}{' '}
         {order.settings.as === 'stencil'
           ? `Every opening lies at least ${length(order.settings.frameMm)} from the edge${sliced.length ? ', but where strips meet at a seam' : ''}.`
           : `No cut lies nearer than ${length(order.settings.marginMm)} to the edge.`}
@@ -139,14 +140,14 @@ export const CutPart = ({
               label="Largest cut, across"
               value={bed.widthMm}
               range={RANGES.workshop.bedMm}
-              onChange={(widthMm) => widthMm !== null && set({ bed: { ...bed, widthMm } })}
+              onChange={(widthMm) => widthMm !== null && set((kept) => ({ bed: { ...(kept.bed ?? bed), widthMm } }))}
             />
             <LengthInput
               required
               label="Largest cut, along"
               value={bed.lengthMm}
               range={RANGES.workshop.bedMm}
-              onChange={(lengthMm) => lengthMm !== null && set({ bed: { ...bed, lengthMm } })}
+              onChange={(lengthMm) => lengthMm !== null && set((kept) => ({ bed: { ...(kept.bed ?? bed), lengthMm } }))}
             />
             <Select
               className="is-wide"
@@ -169,14 +170,18 @@ export const CutPart = ({
                   label={from.kind === 'roll' ? 'Width of the roll' : 'Width of a sheet'}
                   value={from.widthMm}
                   range={RANGES.cut.stockMm}
-                  onChange={(widthMm) => widthMm !== null && set({ stock: { ...own, widthMm } })}
+                  onChange={(widthMm) =>
+                    widthMm !== null && set((kept) => ({ stock: { ...(kept.stock ?? own), widthMm } }))
+                  }
                 />
                 <LengthInput
                   required
                   label={from.kind === 'roll' ? 'Longest cut of the roll' : 'Length of a sheet'}
                   value={from.lengthMm}
                   range={RANGES.cut.stockMm}
-                  onChange={(lengthMm) => lengthMm !== null && set({ stock: { ...own, lengthMm } })}
+                  onChange={(lengthMm) =>
+                    lengthMm !== null && set((kept) => ({ stock: { ...(kept.stock ?? own), lengthMm } }))
+                  }
                 />
               </>
             )}

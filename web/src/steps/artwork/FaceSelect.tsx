@@ -1,16 +1,10 @@
 import { Button, FileButton, Select } from '@mantine/core';
 import { useState } from 'react';
 import { problemSentence } from '@sgraffa/core';
+import { FACE_NAMES } from '../../workers/faceNames.ts';
 import { askOfFace, ownFace } from '../../workers/sizingClient.ts';
 
-const FACES = [
-  { value: 'sans', label: 'Plain, without serifs' },
-  { value: 'serif', label: 'With serifs' },
-  { value: 'slab', label: 'With slab serifs' },
-  { value: 'script', label: 'Script, letters joined' },
-  { value: 'stencil', label: 'Stencil, with bridges of its own' },
-  { value: 'condensed', label: 'Condensed' },
-];
+const FACES = Object.entries(FACE_NAMES).map(([value, label]) => ({ value, label }));
 
 /** A face of the crafter's own: its file is read here and only its outlines are kept. */
 export const FaceSelect = ({

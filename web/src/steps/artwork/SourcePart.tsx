@@ -5,6 +5,8 @@ import type { ReadDrawing } from '../../workers/sizingClient.ts';
 import { Blank, Pattern } from './AreaSources.tsx';
 import { Drawing } from './DrawingSource.tsx';
 import { NameInto } from './NameInto.tsx';
+import { HeavierPart } from './HeavierPart.tsx';
+import type { LabelSource } from './labelSet.ts';
 import type { Said } from './said.ts';
 import type { Sizing } from './useSizing.ts';
 import { Labels, PLAIN_TEXT, Words } from './WordsSource.tsx';
@@ -76,6 +78,8 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
     );
     setChanging(false);
   };
+  const keepLabels = (drawing: ReadDrawing, source: LabelSource) =>
+    keep(drawing, source, `${source.words.length} labels`);
   const others = artworks.filter(({ id }) => id !== artwork?.id);
   const isOpen = !artwork || isChanging;
   return (
@@ -137,7 +141,7 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
               from={artwork?.source.kind === 'labels' ? artwork.source : null}
               sizing={sizing}
               say={say}
-              keep={(drawing, source) => keep(drawing, source, `${source.words.length} labels`)}
+              keep={keepLabels}
             />
           )}
           {kind === 'pattern' && (
@@ -185,6 +189,9 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
           </Button>
           {(artwork.source.kind === 'pattern' || artwork.source.kind === 'drawing') && (
             <NameInto artwork={artwork} sizing={sizing} />
+          )}
+          {artwork.source.kind === 'labels' && (
+            <HeavierPart labels={artwork.source} sizing={sizing} say={say} keep={keepLabels} />
           )}
           <Button variant="outline" onClick={() => setDesign({ ...NO_ARTWORK }, `taking ${artwork.name} off`)}>
             Take it off the piece

@@ -12,10 +12,10 @@ import { StoppedError } from '../../workers/stoppable.ts';
 import { SettledButton } from '../../ui/SettledButton.tsx';
 import { FaceSelect } from './FaceSelect.tsx';
 import type { Said } from './said.ts';
+import { setLabels, type LabelSource } from './labelSet.ts';
 import type { Sizing } from './useSizing.ts';
 
 type TextSource = Extract<ArtworkSource, { kind: 'text' }>;
-type LabelSource = Extract<ArtworkSource, { kind: 'labels' }>;
 
 export const PLAIN_TEXT: TextSource = {
   kind: 'text',
@@ -171,7 +171,6 @@ export const Labels = ({
   keep: (drawing: ReadDrawing, source: LabelSource) => void;
   say: (said: Said) => void;
 }) => {
-  const length = lengthIn(sizing.model.settings);
   const [words, setWords] = useState(from?.words.join('\n') ?? '');
   const clear = sizing.placed.data?.ok && sizing.model.part.area ? sizing.placed.data.area : null;
   // the room of a label is the clear area of one piece, where that was measured
@@ -181,32 +180,23 @@ export const Labels = ({
         maxHeightMm: Math.max(1, clear.heightMm - clear.margins.top - clear.margins.bottom),
       }
     : {};
-  const [source, setSource] = useState<Omit<LabelSource, 'words'>>(from ?? { ...PLAIN_LABELS, ...measured });
+  const [said, setSaid] = useState<Partial<Omit<LabelSource, 'words'>>>(from ?? {});
+  // a room that was not said follows the clear area, which may be measured later
+  const source: Omit<LabelSource, 'words'> = { ...PLAIN_LABELS, ...measured, ...said };
   useOpenForm(words !== (from?.words.join('\n') ?? ''));
-  const set = (patch: Partial<LabelSource>) => setSource((kept) => ({ ...kept, ...patch }));
+  const set = (patch: Partial<LabelSource>) => setSaid((kept) => ({ ...kept, ...patch }));
   const list = words
     .split('\n')
     .map((word) => word.trim())
     .filter(Boolean);
-  const done = async () => {
-    const whole: LabelSource = {
-      ...source,
-      words: list,
-      exceptions: source.exceptions.filter(({ word }) => list.includes(word)),
-    };
-    const outcome = await askOfFace(whole.face, (worker) => worker.labels(whole));
-    if (!outcome.ok) return say({ problems: outcome.problems.map(problemSentence).join(' '), notices: [] });
-    const { letterHeightMm, limitingWord, limitedBy, minStrokeMm, thinnestWord } = outcome.figures;
-    const limit = sizing.cutFrom.measure?.minStroke?.typical ?? null;
-    const thin =
-      minStrokeMm !== null
-        ? ` The thinnest stroke is ${length(minStrokeMm)}, in “${thinnestWord}”${limit !== null && minStrokeMm < limit ? `: ${sizing.cutFrom.measure!.name} needs ${length(limit)}` : ''}.`
-        : '';
-    const pieces = Math.ceil(list.length / whole.perPiece);
-    const found = `${list.length} labels, ${whole.perPiece === 1 ? 'one a piece' : `${whole.perPiece} a piece`}: ${pieces} ${pieces === 1 ? 'piece' : 'pieces'}. Capitals ${length(Math.floor(letterHeightMm * 100 + 1e-6) / 100)} high. “${limitingWord.replace('\n', ' ')}” lets them be no larger: it is as ${limitedBy === 'width' ? 'wide' : 'high'} as it may be.${thin}`;
-    say({ found, problems: null, notices: outcome.drawing.notices });
-    keep(outcome.drawing, whole);
-  };
+  const done = () =>
+    setLabels(
+      { ...source, words: list, exceptions: source.exceptions.filter(({ word }) => list.includes(word)) },
+      sizing,
+      say,
+      keep,
+    );
+  const ofTwo = list.filter((word) => /^[^\s|]+\s+[^\s|]+$/.test(word));
   const condensed = source.exceptions[0]?.word ?? null;
   return (
     <>
@@ -260,9 +250,21 @@ export const Labels = ({
           onChange={(word) => set({ exceptions: word ? [{ word, face: 'condensed' }] : [] })}
         />
       </div>
-      <Button className="sg-button" disabled={list.length === 0} onClick={() => void done()}>
-        Set these labels
-      </Button>
+      <div className="sg-buttons">
+        <Button className="sg-button" disabled={list.length === 0} onClick={() => void done()}>
+          Set these labels
+        </Button>
+        {ofTwo.length > 0 && (
+          <Button
+            variant="outline"
+            onClick={() =>
+              setWords(list.map((word) => (ofTwo.includes(word) ? word.replace(/\s+/, ' | ') : word)).join('\n'))
+            }
+          >
+            Names of two words on two lines
+          </Button>
+        )}
+      </div>
     </>
   );
 };

@@ -11,7 +11,8 @@ export interface CutOrdered {
   readonly hasFilm: boolean;
   /** Null where there is nothing to cut yet. */
   readonly order: CutAsked | null;
-  readonly set: (patch: Partial<CutChoices>) => void;
+  /** Changes what was chosen; a patch that builds on it is a function of what is kept, for another field may have been left a moment ago. */
+  readonly set: (patch: Partial<CutChoices> | ((kept: CutChoices) => Partial<CutChoices>)) => void;
 }
 
 /** The order for the cutter: the choices that the piece keeps, and what stands where none was made. */
@@ -62,6 +63,10 @@ export const useCutOrder = (sizing: Sizing): CutOrdered => {
                 : null,
           }
         : null,
-    set: (patch) => setDesign((kept) => ({ cut: { ...kept.cut, ...patch } }), 'how it is cut'),
+    set: (patch) =>
+      setDesign(
+        ({ cut }) => ({ cut: { ...cut, ...(typeof patch === 'function' ? patch(cut) : patch) } }),
+        'how it is cut',
+      ),
   };
 };

@@ -138,7 +138,7 @@ export const NewPiecePage = () => {
               say={(said) => setChanges([...changes.filter(({ field }) => field !== said.field), said])}
             />
           )}
-          <Button type="submit" size="lg">
+          <Button type="submit" size="lg" loading={own === null}>
             {sorts.length > 0 ? `Begin these ${sorts.length} pieces` : 'Work out its layers'}
           </Button>
         </form>

@@ -29,6 +29,15 @@ export const course = async (page: Page, name: (typeof COURSES)[number]): Promis
 /** The chosen layers, by their title. */
 export const chosen = (page: Page): Locator => page.locator('.sg-candidate.is-chosen');
 export const sentence = (page: Page): Locator => page.locator('.sg-sentence').first();
+/** Opens a step of the plan by its name, and gives the whole page. */
+export const step = async (page: Page, name: string): Promise<Locator> => {
+  const named = page.getByText(name, { exact: false }).first();
+  await named.waitFor();
+  // the step that is due stands open; a press would close it
+  const isOpen = await named.evaluate((element) => element.closest('[aria-expanded="true"], details[open]') !== null);
+  if (!isOpen) await named.click();
+  return page.getByRole('main');
+};
 /** Answers that Match asks for, where it asks. */
 export const answered = async (page: Page, ...answers: readonly string[]): Promise<void> => {
   for (const answer of answers) {

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue } from '../materials/index.ts';
 import { plainPiece, type Blank, type Piece, type Trim } from '../piece/index.ts';
+import { areaSchema } from '../shape/index.ts';
 import { plainCan, shelfAt, type Can } from '../shelf/index.ts';
 import { boardOf, sawLists, type SawList } from './index.ts';
 
@@ -80,6 +81,22 @@ describe('what is cut to length', () => {
     });
     expect(only(listOf([drawn]).lists)).toMatchObject({ toBuy: 1, price: 11, pieces: [{ lengthMm: 356, count: 6 }] });
     expect(boardOf({ ...plain, blank }).ok).toBe(false);
+    // designs beside each other are no larger than each, and together they are: the clear area is what they share
+    const [whole] = drawn.parts;
+    const [design] = whole!.designs;
+    const two = (area: Piece['parts'][number]['area']): Piece => ({
+      ...drawn,
+      parts: [{ ...whole!, area, designs: [design!, { ...design!, id: 'second' }] }],
+    });
+    expect(boardOf(two(null))).toMatchObject({ ok: false, problems: [{ code: 'several-designs' }] });
+    const area = areaSchema.parse({ kind: 'rectangle', widthMm: 380, heightMm: 210 });
+    expect(boardOf(two(area))).toMatchObject({ board: { widthMm: 380, heightMm: 210 } });
+    // one that lies over another adds nothing to the whole
+    const over = {
+      ...drawn,
+      parts: [{ ...whole!, designs: [design!, { ...design!, id: 'second', over: design!.id }] }],
+    };
+    expect(boardOf(over)).toEqual(boardOf(drawn));
   });
 
   test('what is on the shelf under its name comes first; several pieces share one list', () => {

@@ -1,6 +1,6 @@
 import { cutLengths, type CutLengths, type LengthPiece, type LengthStock } from '../cut/index.ts';
 import { failed, type Outcome, type Problem } from '../problem/index.ts';
-import type { Piece, Trim } from '../piece/index.ts';
+import type { Part, Piece, Trim } from '../piece/index.ts';
 import { clearAreaOf, polygonLength, sizeOfArea } from '../shape/index.ts';
 import type { CanAt } from '../shelf/index.ts';
 
@@ -49,10 +49,30 @@ const notMeasured = (piece: Piece, what: string): Problem => ({
   todo: 'Measure it under Surface & use.',
 });
 
+/** Of designs that lie beside each other the sizes alone say nothing of the whole: then it is sawn to the clear area. */
+const boardOfArea = (area: Part['area'], name: string): Outcome<{ board: Board }> =>
+  area?.kind === 'rectangle' && area.widthMm !== null && area.heightMm !== null
+    ? {
+        ok: true,
+        board: {
+          widthMm: MM(area.widthMm),
+          heightMm: MM(area.heightMm),
+          words: `saw it to ${MM(area.widthMm)} × ${MM(area.heightMm)} mm: its clear area, on which the designs lie beside each other`,
+        },
+      }
+    : failed({
+        code: 'several-designs',
+        at: name,
+        given: `The designs of ${name} lie beside each other.`,
+        allowed: 'a clear area with its width and height: the board is sawn to it.',
+        todo: 'Measure the clear area under Artwork & size.',
+      });
+
 /**
- * The board that a piece is sawn to: its design at its size with the margin all round.
+ * The board that a piece is sawn to: its design at its size with the margin all round; its clear area where several designs lie beside
+ * each other.
  *
- * @returns problems where no design has a size yet
+ * @returns problems where no design has a size yet, or several have no common area
  */
 export const boardOf = ({ parts: [part], blank, name }: Piece): Outcome<{ board: Board }> => {
   const sizes = (part?.designs ?? []).flatMap(({ widthMm, heightMm, scale }) =>
@@ -66,6 +86,8 @@ export const boardOf = ({ parts: [part], blank, name }: Piece): Outcome<{ board:
       allowed: 'a design with its width and height: the board is sawn to it.',
       todo: 'Choose its artwork first.',
     });
+  const beside = part!.designs.filter(({ over, widthMm }) => over === null && widthMm !== null);
+  if (beside.length > 1) return boardOfArea(part!.area, name);
   const [width, height] = [
     Math.max(...sizes.map(({ widthMm }) => widthMm)),
     Math.max(...sizes.map(({ heightMm }) => heightMm)),

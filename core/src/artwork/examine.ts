@@ -10,6 +10,7 @@ import {
   type Polygon,
   type Ring,
 } from '../shape/index.ts';
+import { catalogue } from '../materials/index.ts';
 import { designOf, groupsOfRings, type Artwork } from './artwork.ts';
 import { keepApart } from './edges.ts';
 import { allNested, nested, ownArea, type Nested } from './nest.ts';
@@ -39,6 +40,8 @@ export interface Examination {
   readonly areaMm2: number;
   readonly cutLengthMm: number;
   readonly pieceCount: number;
+  /** Small shapes that stand by themselves and are easily lost, the stop of a sentence among them; none where all are small. */
+  readonly dots: readonly { readonly centre: Point; readonly acrossMm: number }[];
   readonly islandCount: number;
   readonly islands: readonly Island[];
   /** Thinnest stroke of the design and thinnest web of what is left; null where no two walls face each other. */
@@ -121,6 +124,21 @@ export const sheetAround = (
   return { roots, grown: around, islands: islandsOf(roots) };
 };
 
+/** Round or square, and not a stroke: so much of its box is its own. */
+const COMPACT = 0.6;
+
+const dotsOf = (pieces: readonly Nested[]): Examination['dots'] => {
+  const most = catalogue().sizing.looseDot.high;
+  const dots = pieces.flatMap((piece) => {
+    const { width, height } = boundsOf([piece.ring]);
+    const acrossMm = Math.max(width, height);
+    return acrossMm <= most && ownArea(piece) >= COMPACT * width * height
+      ? [{ centre: ringCentre(piece.ring), acrossMm }]
+      : [];
+  });
+  return dots.length < pieces.length ? dots : [];
+};
+
 const examined = (
   polygon: Polygon,
   cutLines: Polygon,
@@ -143,6 +161,7 @@ const examined = (
     areaMm2: polygonArea(polygon),
     cutLengthMm: polygonLength(polygon) + lineLength,
     pieceCount: pieces.length,
+    dots: dotsOf(pieces),
     islandCount: islands.length,
     islands,
     minStrokeMm: strokes.minMm,

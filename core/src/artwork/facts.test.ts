@@ -33,6 +33,8 @@ describe('facts of an artwork', () => {
     [{ boundsMm: { x: 0, y: 0, width: 0.01, height: 90_000 } }, 1, { widthMm: 0.1, heightMm: 10_000 }],
     [{}, 5000, { scale: 1000 }],
     [{}, 0.0001, { scale: 0.001 }],
+    // a size that just fits is not made larger by writing it down
+    [{}, 1.1469508999, { scale: 1.14695 }],
   ])('%j at %d lies within what the record takes', (more, scale, facts) =>
     expect(factsOfArtwork(found(more), scale, null)).toMatchObject(facts),
   );

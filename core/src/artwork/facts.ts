@@ -38,6 +38,7 @@ export const factsOfArtwork = (found: FoundFigures, scale: number, rooms: readon
     islands: rooms ? Math.max(...rooms.map(islandsIn)) : found.islandCount,
     widthMm: within(rounded(size.width, 1e3), 0.1, 10_000),
     heightMm: within(rounded(size.height, 1e3), 0.1, 10_000),
-    scale: within(rounded(scale, 1e6), 0.001, 1000),
+    // never rounded up: what just fits the bed or the clear area would no longer fit, and be sliced
+    scale: within(Math.floor(scale * 1e6 + 1e-6) / 1e6, 0.001, 1000),
   };
 };

@@ -638,6 +638,8 @@ export const catalogueSchema = z.strictObject({
     bridgeWidth: figureIn('mm'),
     /** Between labels on one sheet, and the longest row of them. */
     labelGap: figureIn('mm'),
+    /** A shape no larger than this, that stands by itself, is lost in weeding: the stop at the end of a line. */
+    looseDot: figureIn('mm'),
     labelRow: figureIn('mm'),
     /** A small cutter's mat where none was said; beds from a length on are fed from a roll. */
     bedOther: figureIn('mm'),

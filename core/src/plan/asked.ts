@@ -3,6 +3,7 @@ import { judgeStack, type Demand, type Finding } from '../judge/index.ts';
 import {
   catalogueFor,
   DEFAULT_SCHOOLS,
+  type ApplyOperation,
   type Operation,
   type Part,
   type Piece,

@@ -13,5 +13,5 @@ export {
 } from './shelfAt.ts';
 export { readCan, readCanSize, readPastDay, readPrice, type CanReader, type ReadCan } from './readCan.ts';
 export { readCans } from './readCans.ts';
-export { ageWords, amountWords, canName, canSizeWords, FRESHNESS_WORDS, leftWords } from './words.ts';
+export { ageWords, amountWords, canName, canSizeWords, FRESHNESS_WORDS, keepsWords, leftWords } from './words.ts';
 export { labelsOf } from './labelsOf.ts';

@@ -153,7 +153,9 @@ describe('how old it is', () => {
   });
 
   test.each<[Partial<Can>, string]>([
-    [{ boughtOn: '2026-11-20' }, 'less than a month since it was bought: fresh'],
+    [{ boughtOn: '2026-11-24' }, 'less than a week since it was bought: fresh'],
+    [{ boughtOn: '2026-11-20' }, '1 week since it was bought: fresh'],
+    [{ boughtOn: '2026-11-04' }, '3 weeks since it was bought: fresh'],
     [{ isOpen: 'yes', openedOn: '2025-11-01' }, '12 months since it was opened: fresh'],
     [{ boughtOn: '2022-11-01', isOpen: 'yes' }, '4 years since it was bought, opened nobody knows when: old'],
     [{ aged: { months: 40, on: null } }, '3 years at least: old'],

@@ -1,4 +1,4 @@
-import type { Catalogue } from '../materials/index.ts';
+import type { Catalogue, Figure } from '../materials/index.ts';
 import { formatLength, type LengthUnit } from '../units/index.ts';
 import type { Can } from './schema.ts';
 import type { CanAt, Freshness } from './shelfAt.ts';
@@ -74,10 +74,25 @@ export const FRESHNESS_WORDS: Readonly<Record<Freshness, string>> = {
   noFigure: 'no figure says how long it keeps',
 };
 
+const WEEKS_PER_MONTH = 365.25 / 12 / 7;
+/** Below this weeks are counted, months: a paste keeps for no longer. */
+const COUNTED_IN_WEEKS = 2;
+
 const ageIn = (months: number): string => {
-  if (months < 1) return 'less than a month';
+  const weeks = Math.floor(months * WEEKS_PER_MONTH + 1e-6);
+  if (weeks < 1) return 'less than a week';
+  if (months < COUNTED_IN_WEEKS) return many(weeks, 'week', 'weeks');
   if (months < 24) return many(Math.floor(months), 'month', 'months');
   return `${plain(Math.floor((months / 12) * 2) / 2)} years`;
+};
+
+/** How long something keeps, from its least to its most: "1 to 3 weeks". */
+export const keepsWords = ({ low, high }: Figure): string => {
+  const isInWeeks = high < COUNTED_IN_WEEKS;
+  const of = (months: number) => Math.max(1, Math.floor(isInWeeks ? months * WEEKS_PER_MONTH + 1e-6 : months));
+  const unit = isInWeeks ? 'week' : 'month';
+  const most = many(of(high), unit, `${unit}s`);
+  return of(low) === of(high) ? most : `${of(low)} to ${most}`;
 };
 
 /** How old it is, from what, and what that means. */

@@ -55,6 +55,15 @@ const isOwnFace = (face: string): boolean => face.startsWith(OWN);
 const KEPT_FOR_MS = 5 * 60_000;
 const once = { staleTime: Infinity, gcTime: KEPT_FOR_MS, retry: false } as const;
 const answered = { ...once, placeholderData: keepPreviousData } as const;
+/** The last answer stays until the next is there, as long as both are about the same: the figures of another design are none of this one. */
+const answeredOf = <About>(about: About, aboutOf: (queryKey: readonly unknown[]) => About) => ({
+  ...once,
+  placeholderData: <Answer>(previous: Answer | undefined, query?: { readonly queryKey: readonly unknown[] }) =>
+    query && aboutOf(query.queryKey) === about ? previous : undefined,
+});
+const drawingOf = (order: CutAsked | null): string | null => order && `${order.design.designId} ${order.design.svg}`;
+const ofOrder = (order: CutAsked | null) =>
+  answeredOf(drawingOf(order), ([, asked]) => drawingOf(asked as CutAsked | null));
 
 /** The clear area with every design that has an artwork at its place. */
 export const usePlaced = (area: Area | null, rimZoneMm: number, designs: readonly DesignAsked[], gapMm: number) =>
@@ -71,7 +80,7 @@ export const useLayers = (svg: string | null) =>
     queryKey: ['layers', svg],
     queryFn: () => ask((worker) => worker.layers(svg!)),
     enabled: svg !== null,
-    ...answered,
+    ...answeredOf(svg, ([, asked]) => asked),
   });
 
 export interface LookedOver {
@@ -100,7 +109,7 @@ export const useLooked = (
       return ask((worker) => worker.examine(svg!, as, scale, minStrokeMm, minWebMm, proxy(setShare)));
     },
     enabled: svg !== null,
-    ...answered,
+    ...answeredOf(svg, ([, asked]) => asked),
   });
   const { refetch } = query;
   const again = useCallback(() => void refetch(), [refetch]);
@@ -119,7 +128,7 @@ export const useCut = (order: CutAsked | null) =>
     queryKey: ['cut', order],
     queryFn: () => ask((worker) => worker.cut(order!)),
     enabled: order !== null,
-    ...answered,
+    ...ofOrder(order),
   });
 
 /** What goes to the cutter for an order, sheet by sheet. */
@@ -128,7 +137,7 @@ export const useCutJobs = (order: CutAsked | null) =>
     queryKey: ['cutJobs', order],
     queryFn: () => ask((worker) => worker.jobs(order!)),
     enabled: order !== null,
-    ...answered,
+    ...ofOrder(order),
   });
 
 /** The file of what is missing of a sheet, and the film and bed that it needs. */

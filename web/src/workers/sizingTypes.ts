@@ -38,6 +38,7 @@ export interface Looked {
   readonly areaMm2: number;
   readonly cutLengthMm: number;
   readonly pieceCount: number;
+  readonly dots: readonly { readonly centre: Point; readonly acrossMm: number }[];
   readonly islandCount: number;
   readonly minStrokeMm: number | null;
   readonly minStrokeAt: Point | null;

@@ -2,6 +2,7 @@ import { Button, Select, UnstyledButton } from '@mantine/core';
 import { useState } from 'react';
 import {
   canUseSchema,
+  keepsWords,
   mixTo,
   plainCan,
   problemSentence,
@@ -74,6 +75,7 @@ const KeepPart = ({ line, by, product, model }: { line: AmountLine; by: By; prod
     <div className="sg-fields">
       <QuantityInput
         label="Over, kept closed and labelled"
+        {...(product.shelf ? { description: `Mixed, it keeps ${keepsWords(product.shelf)}.` } : {})}
         value={over}
         range={AMOUNT}
         format={(value) => `${plain(value)} ${UNITS[by]}`}

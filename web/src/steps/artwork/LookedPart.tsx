@@ -1,5 +1,5 @@
 import { Button, Progress, SegmentedControl } from '@mantine/core';
-import { colourNames, suitsOf, weedingMinutes, type Product } from '@sgraffa/core';
+import { colourNames, suitsOf, weedingMinutes, type ArtworkRecord, type Product } from '@sgraffa/core';
 import { Sign } from '../../ui/Verdict.tsx';
 import { lengthIn } from '../../ui/words.ts';
 import { stopSizing } from '../../workers/sizingClient.ts';
@@ -16,6 +16,11 @@ const bladeWords = (product: Product | null): string =>
       ? 'through the film, not its liner'
       : 'all the way through';
 const MOST_LISTED = 6;
+/** Words of which a line ends in a full stop: it is the dot that is lost most often. */
+const endsInStop = ({ source }: ArtworkRecord): boolean =>
+  (source.kind === 'text' ? source.text.split('\n') : source.kind === 'labels' ? source.words : []).some((line) =>
+    line.trim().endsWith('.'),
+  );
 
 /** What was found at the size that it is cut, and which materials it can be cut from. */
 export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
@@ -109,6 +114,11 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
               isStencil ? 'Loose islands' : 'Inner pieces to weed',
               isSet ? `${looked.islandCount}, at most ${design.islands ?? 0} in one label` : String(looked.islandCount),
             )}
+            {looked.dots.length > 0 &&
+              figure(
+                'Loose dots',
+                `${looked.dots.length}, the smallest ${length(Math.min(...looked.dots.map(({ acrossMm }) => acrossMm)))} across${endsInStop(artwork) ? ', the full stop among them' : ''}`,
+              )}
             {figure(
               'Thinnest stroke',
               looked.minStrokeMm === null ? 'none' : length(looked.minStrokeMm),

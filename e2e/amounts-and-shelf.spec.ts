@@ -171,7 +171,7 @@ test('24 labels lie in three offcuts, and their cut files lie where the amounts 
   await expect(film.locator('.sg-strip')).toHaveCount(3);
   await expect(film.locator('.sg-strip-piece')).toHaveCount(24);
   const sizes = (await film.locator('.sg-strip figcaption').allTextContents())
-    .map((text) => /offcut: (\d+) mm × (\d+) mm/.exec(text)!.slice(1).join(' '))
+    .map((text) => /offcut of (\d+) mm × (\d+) mm/.exec(text)!.slice(1).join(' '))
     .sort();
 
   await page.goto('/pieces/demo-drawers/artwork');

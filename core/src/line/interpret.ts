@@ -87,6 +87,10 @@ const NEGATIONS = new Set(words.negations.map(normOf));
 
 const lastOf = ({ first, tokens }: Phrase): number => first + tokens.length - 1;
 
+/** "Held against the light" is no colour, and "three light coats" are thin ones. */
+const isNoColour = (before: readonly Token[], after: readonly Token[]): boolean =>
+  (['the', 'to'].includes(before.at(-1)?.norm ?? '') && !after.length) || after[0]?.norm === 'coat';
+
 class Interpreter {
   readonly nots: Use['nots'] = [];
   readonly unsure: string[] = [];
@@ -434,10 +438,7 @@ class Interpreter {
 
   private colour(phrase: Phrase, { colour, tone }: Extract<Meaning, { kind: 'colour' }>): void {
     const { before, after } = this.near(phrase, 4, 2);
-    // "held against the light" is no colour
-    if (colour === 'light' && ['the', 'to'].includes(before.at(-1)?.norm ?? '') && !after.length) return;
-    // "three light coats" are thin ones
-    if (colour === 'light' && after[0]?.norm === 'coat') return;
+    if (colour === 'light' && isNoColour(before, after)) return;
     const next = this.phraseAt.get(lastOf(phrase) + 1);
     const isFilm =
       next &&

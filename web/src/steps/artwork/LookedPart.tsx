@@ -22,6 +22,13 @@ const endsInStop = ({ source }: ArtworkRecord): boolean =>
     line.trim().endsWith('.'),
   );
 
+const dotsWords = (
+  dots: readonly { readonly acrossMm: number }[],
+  artwork: ArtworkRecord,
+  length: (mm: number) => string,
+): string =>
+  `${dots.length}, the smallest ${length(Math.min(...dots.map(({ acrossMm }) => acrossMm)))} across${endsInStop(artwork) ? ', the full stop among them' : ''}`;
+
 /** What was found at the size that it is cut, and which materials it can be cut from. */
 export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
   const {
@@ -114,11 +121,7 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
               isStencil ? 'Loose islands' : 'Inner pieces to weed',
               isSet ? `${looked.islandCount}, at most ${design.islands ?? 0} in one label` : String(looked.islandCount),
             )}
-            {looked.dots.length > 0 &&
-              figure(
-                'Loose dots',
-                `${looked.dots.length}, the smallest ${length(Math.min(...looked.dots.map(({ acrossMm }) => acrossMm)))} across${endsInStop(artwork) ? ', the full stop among them' : ''}`,
-              )}
+            {looked.dots.length > 0 && figure('Loose dots', dotsWords(looked.dots, artwork, length))}
             {figure(
               'Thinnest stroke',
               looked.minStrokeMm === null ? 'none' : length(looked.minStrokeMm),

@@ -220,7 +220,22 @@ class Interpreter {
         ((other.first < phrase.first && phrase.first - lastOf(other) <= 6) ||
           (other.first > phrase.first && other.first - lastOf(phrase) <= 2)),
     );
-    return said || this.isRaw;
+    return said || this.isRaw || this.goesOnWishing(phrase);
+  }
+
+  /** "To be painted, sealed": a clause of coats alone goes on with the wish of the clause before it. */
+  private goesOnWishing(phrase: Phrase): boolean {
+    const { tokens, phrases } = this.given;
+    const { clause } = phrase.tokens[0]!;
+    // what has an age is there
+    if (this.ageOf(phrase)) return false;
+    const isOfCoats = tokens.every(
+      (token, at) => token.clause !== clause || isSmallWord(token.norm) || this.isMaterial(at),
+    );
+    const before = phrases.filter((other) => other.tokens[0]!.clause === clause - 1);
+    return (
+      isOfCoats && before.some((other) => this.has(other, 'wish')) && before.some((other) => this.has(other, 'finish'))
+    );
   }
 
   private phrase(phrase: Phrase): void {

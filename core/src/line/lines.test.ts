@@ -209,6 +209,13 @@ const ROWS: readonly (readonly [string, object])[] = [
     { wants: { designs: [{ medium: 'aerosol-enamel', mask: 'card' }] } },
   ],
   ['oak board, to be sold, rows of words above', { unread: [] }],
+  // a wish goes on over a comma to what is a coat and nothing else
+  [
+    '9 birch ply moons 280 mm across, to be painted both sides, sealed, motifs of coloured film',
+    { finish: null, wants: { ground: { kind: 'paint' }, finish: { kind: 'clear' } } },
+  ],
+  ['birch ply moons, to be painted, sealed two weeks ago', { finish: 'varnish-water', ageDays: 14 }],
+  ['birch ply moons, painted, sealed', { finishes: ['acrylic-paint', 'varnish-water'] }],
   ['oak thing with a name', { food: 'unknown', item: 'unknown', heat: 'unknown' }],
 ];
 

@@ -1,6 +1,7 @@
 export { catalogue, indexed, type Catalogue, type Learnt } from './catalogue.ts';
 export { rawCatalogue, shippedCatalogue } from './shipped.ts';
 export { CATALOGUE_VERSION } from './version.ts';
+export { glossary, type Term } from './glossary.ts';
 export { OVERLAID_WORDS, overlay } from './overlay.ts';
 export { overrideSchema, type Override } from './override.ts';
 export {

@@ -233,6 +233,20 @@ export const careSchema = z.strictObject({
   basis: z.enum(BASES_OF_FIGURES),
 });
 export type CareFacts = z.output<typeof careSchema>;
+/** What is known of a surface that nobody has described: nothing, on any axis. */
+export const UNKNOWN_CARE: CareFacts = {
+  water: 'unknown',
+  soak: 'unknown',
+  laundryC: null,
+  tumble: 'unknown',
+  ironC: null,
+  scrub: 'unknown',
+  solvent: 'unknown',
+  frost: 'unknown',
+  food: 'unknown',
+  feet: 'unknown',
+  basis: 'your-label',
+};
 
 export const surfacePropertiesSchema = z.strictObject({
   porosity: orUnknown(POROSITIES),

@@ -1,5 +1,11 @@
 import { failed, type Outcome } from '../problem/index.ts';
-import type { Base, Catalogue, CareFacts, ExistingFinish, SurfaceProperties } from '../materials/index.ts';
+import {
+  UNKNOWN_CARE,
+  type Base,
+  type Catalogue,
+  type ExistingFinish,
+  type SurfaceProperties,
+} from '../materials/index.ts';
 import type { OwnSurface, Surface } from './schema.ts';
 
 /** What a surface shows before anything is done to it: the base as its existing finishes leave it. */
@@ -12,20 +18,6 @@ export interface SurfaceFacts {
   /** Chemical kind of the topmost existing finish; undefined on a bare base. */
   readonly binder: string | undefined;
 }
-
-const ownCare = (water: OwnSurface['properties']['water']): CareFacts => ({
-  water,
-  soak: 'unknown',
-  laundryC: null,
-  tumble: 'unknown',
-  ironC: null,
-  scrub: 'unknown',
-  solvent: 'unknown',
-  frost: 'unknown',
-  food: 'unknown',
-  feet: 'unknown',
-  basis: 'your-label',
-});
 
 const ownBase = (own: OwnSurface): Base => {
   const { water, heatLimitC, ...properties } = own.properties;
@@ -41,7 +33,7 @@ const ownBase = (own: OwnSurface): Base => {
           ? null
           : { low: heatLimitC, typical: heatLimitC, high: heatLimitC, unit: '°C', basis: 'your-label' },
       dyePolymer: null,
-      care: ownCare(water),
+      care: { ...UNKNOWN_CARE, water },
     },
   };
 };

@@ -91,6 +91,14 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../steps/shelf/ToBuyPage.tsx')).ToBuyPage }),
       },
       {
+        path: 'handbook/words',
+        lazy: async () => ({ Component: (await import('../steps/handbook/WordsPage.tsx')).WordsPage }),
+      },
+      {
+        path: 'settings/licences',
+        lazy: async () => ({ Component: (await import('../steps/settings/LicencesPage.tsx')).LicencesPage }),
+      },
+      {
         path: 'handbook/:entry?',
         lazy: async () => ({ Component: (await import('../steps/handbook/HandbookPage.tsx')).HandbookPage }),
       },

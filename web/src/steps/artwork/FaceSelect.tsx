@@ -32,6 +32,7 @@ export const FaceSelect = ({
     <div>
       <Select
         label={label}
+        description="Those that ship with it may be cut and sold."
         data={
           data.some((face) => face.value === value)
             ? data

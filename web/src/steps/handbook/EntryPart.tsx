@@ -3,6 +3,8 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import {
   BASIS_WORDS,
+  careAxis,
+  CARE_AXES,
   OVERLAID_WORDS,
   RULES,
   ageWords,
@@ -104,7 +106,7 @@ const WordsPart = ({ product }: { product: Product }) => {
           return (
             <div key={path}>
               <Select
-                label={LABEL_WORDS[path] ?? path}
+                label={labelOf(path)}
                 description={isOwn ? 'From your label.' : 'As the catalogue has it.'}
                 data={[
                   ...(words.includes(value) ? [] : [{ value, label: 'not known' }]),
@@ -128,17 +130,15 @@ const WordsPart = ({ product }: { product: Product }) => {
 };
 
 const LABEL_WORDS: Readonly<Record<string, string>> = {
-  'care.water': 'Washing it stands',
-  'care.soak': 'Left standing in water',
-  'care.scrub': 'Scrubbing',
-  'care.solvent': 'Solvents and alcohol',
-  'care.frost': 'Frost',
-  'care.feet': 'Feet',
-  'care.food': 'Food on it',
   tack: 'Tack',
   foodRated: 'Rated for food',
   childRated: 'Rated for toys',
   air: 'Air it needs',
+};
+/** What the word of a label is about; an axis of care by the name that it has on every card. */
+const labelOf = (path: string): string => {
+  const axis = CARE_AXES.find((one) => path === `care.${careAxis(one).field}`);
+  return axis ? careAxis(axis).label : (LABEL_WORDS[path] ?? path);
 };
 
 /** What of a product stands on the shelf, and how fit it is. */

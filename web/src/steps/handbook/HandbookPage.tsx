@@ -53,7 +53,7 @@ export const HandbookPage = () => {
       <h1>Handbook</h1>
       <p className="sg-quiet">
         The same data that Match judges by. The label of the product in your hand always wins; your own test patch beats
-        both.
+        both. <Link to="/handbook/words">Words of the craft</Link>, each with what it means.
       </p>
       <Select
         label="Look up a surface, a product or a way of working"

@@ -59,7 +59,7 @@ export const NewPiecePage = () => {
       return setError(
         `${line.length} characters were typed. Allowed: at most ${MAX_LINE}. Shorten the line; notes have room later.`,
       );
-    if (!own) return;
+    if (!own) return setError('Your bench is not open yet. The line stays as it is: press again in a moment.');
     if (sorts.length > 0) {
       for (const sort of sorts) {
         const each = pieceOf(newId(), sort, await readLine(sort, own, now));
@@ -138,7 +138,7 @@ export const NewPiecePage = () => {
               say={(said) => setChanges([...changes.filter(({ field }) => field !== said.field), said])}
             />
           )}
-          <Button type="submit" size="lg" loading={own === null}>
+          <Button type="submit" size="lg">
             {sorts.length > 0 ? `Begin these ${sorts.length} pieces` : 'Work out its layers'}
           </Button>
         </form>

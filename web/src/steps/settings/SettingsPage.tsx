@@ -2,6 +2,7 @@ import { MultiSelect, Select } from '@mantine/core';
 import type { AIRS, TOOLS } from '@sgraffa/core';
 import { type Settings } from '@sgraffa/core';
 import { patched, repicked, type Patch } from '../../store/patch.ts';
+import { Link } from 'react-router';
 import { useBench, useChanges, useNow } from '../../store/bench.ts';
 import { TemperatureInput } from '../../ui/TemperatureInput.tsx';
 import { LengthInput } from '../../ui/LengthInput.tsx';
@@ -208,6 +209,9 @@ export const SettingsPage = () => {
       </div>
       <FilePart />
       <AlongPart />
+      <p>
+        <Link to="/settings/licences">Licences of the letters and packages that ship with it</Link>
+      </p>
     </section>
   );
 };

@@ -1,7 +1,7 @@
-import { expect, picked, test, typed } from './journey.ts';
-import { boundsOf, cutFiles, cutOf, drawing, figure, svg } from './scenes/scene.ts';
+import { expect, test, typed } from './journey.ts';
+import { boundsOf, cutFiles, drawing, figure, svg } from './scenes/scene.ts';
 
-// What is cut for labels, for discs of several colours, and for a pattern around a cone: files that are opened again.
+// What is cut for labels and for discs of several colours: files that are opened again.
 
 test('24 labels: each in its own outline on the sheets, at the height that was set', async ({ page }) => {
   await page.goto('/pieces/demo-drawers/artwork');
@@ -68,27 +68,4 @@ test('a dozen discs in three colours: a file for each colour, named, and no more
   const files = await cutFiles(page);
   expect(files.map(({ name }) => /sheet-\d+-([a-z-]+)\.svg$/.exec(name)?.[1]).sort()).toEqual(['blue', 'green', 'red']);
   for (const { artwork } of files) expect(artwork.layers.flatMap(({ polygon }) => polygon)).toHaveLength(4);
-});
-
-test('a flask: a pattern that meets at its seam, with a name cleared out of it', async ({ page }) => {
-  await page.goto('/pieces/demo-flasks/artwork');
-  await picked(page, 'The clear area is', 'the side of a cone');
-  await typed(page, 'Across the top rim', '92');
-  await typed(page, 'Across the foot', '74');
-  await typed(page, 'Height along the side', '190');
-  await drawing(page, 'star.svg', svg(20, 20, '<path d="M10 1l9 9-9 9-9-9z"/>'));
-  await figure(page, 'Size').waitFor();
-  await page.getByRole('button', { name: 'Another artwork' }).click();
-  await page.getByRole('tab', { name: 'A pattern' }).click();
-  await page.getByRole('combobox', { name: 'The motif' }).click();
-  await page.getByRole('option', { name: 'star' }).click();
-  await page.getByRole('button', { name: 'Repeat it over the area' }).click();
-  await page.getByText(/the pattern meets itself at the seam/).waitFor();
-  await page.getByRole('button', { name: 'Set a name into it' }).click();
-  await page.getByRole('textbox', { name: 'The name' }).fill('Night crew');
-  await page.getByRole('button', { name: 'Take its outline out and set it in' }).click();
-  await page.getByText(/since then: “Night crew” set into it, 4 mm clear around/).waitFor();
-  const files = await cutFiles(page);
-  expect(files.length).toBeGreaterThan(0);
-  for (const { artwork } of files) expect(cutOf(artwork).width).toBeGreaterThan(20);
 });

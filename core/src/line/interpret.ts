@@ -276,7 +276,10 @@ class Interpreter {
   private coatLeftBare(phrase: Phrase): Phrase | undefined {
     const next = this.phraseAt.get(lastOf(phrase) + 1);
     const isBeside = next !== undefined && next.tokens[0]!.clause === phrase.tokens[0]!.clause;
-    return isBeside && (this.isCoat(next) || this.has(next, 'finish')) ? next : undefined;
+    // "untreated oiled oak" has two coats to speak of, and no design: only what a design is of is left bare
+    const [noun, of] = this.near(phrase, 2, 0).before.map(({ norm }) => norm);
+    const isOfDesign = noun !== undefined && DESIGN_NOUNS.has(noun) && (of === 'of' || of === 'in');
+    return isBeside && isOfDesign && (this.isCoat(next) || this.has(next, 'finish')) ? next : undefined;
   }
 
   /** A design in what lies below is kept free of what comes on top: a resist. */

@@ -199,6 +199,9 @@ const ROWS: readonly (readonly [string, object])[] = [
       },
     },
   ],
+  // a coat beside a word for bare is no resist, and is not left out
+  ['untreated oiled oak shelf', { wants: { finish: { kind: 'clear', product: 'board-oil' } } }],
+  ['stars on planed oiled oak board', { wants: { finish: { kind: 'clear', product: 'board-oil' } } }],
   ['bare oak board, stain', { finish: null, wants: { ground: { kind: 'stain' }, designs: [{}] } }],
   ['tapered steel cup, pattern all round', { shape: 'cone' }],
   ['round glass bowl', { base: 'glass-soda-lime' }],

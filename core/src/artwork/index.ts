@@ -33,7 +33,15 @@ export {
 } from './examine.ts';
 export type { SharpPlace } from './thin.ts';
 export type { ThinPlace } from './narrow.ts';
-export { islandsLieLoose, suitsOf, weedingMinutes, type Suit } from './suits.ts';
+export {
+  islandsLieLoose,
+  pileStroke,
+  strokeLimit,
+  suitsOf,
+  weedingMinutes,
+  type StrokeLimit,
+  type Suit,
+} from './suits.ts';
 export { fitDesign, placedOn, placedPoint, type FitOptions, type Placement } from './fit.ts';
 export { mirrored, warpToFrustum, type WarpOptions } from './bend.ts';
 export {

@@ -1,9 +1,27 @@
-import { TACKS, type Catalogue, type Figure, type Product } from '../materials/index.ts';
+import { TACKS, type Catalogue, type Figure, type Product, type SurfaceProperties } from '../materials/index.ts';
 import { formatLength } from '../units/index.ts';
 import type { Examination } from './examine.ts';
 import { enlargementFor } from './mend.ts';
 
 type Facts = Pick<Examination, 'minStrokeMm' | 'minWebMm' | 'islandCount' | 'pieceCount' | 'cutLengthMm'>;
+
+/** The thinnest stroke that lasts, and what asks for it. */
+export interface StrokeLimit {
+  readonly figure: Figure;
+  readonly of: string;
+}
+
+/** What a ground asks of strokes: open pile swallows thin ones; null where it asks nothing. */
+export const pileStroke = (
+  { texture }: Pick<SurfaceProperties, 'texture'>,
+  { limits }: Pick<Catalogue, 'limits'>,
+): StrokeLimit | null => (texture === 'brush' ? { figure: limits.pileStroke, of: 'open pile' } : null);
+
+/** The larger of what a material and the ground ask of strokes; null where neither asks. */
+export const strokeLimit = (product: Product | null, ground: StrokeLimit | null): StrokeLimit | null => {
+  const own = product?.minStroke ? { figure: product.minStroke, of: product.name } : null;
+  return own && (!ground || own.figure.typical >= ground.figure.typical) ? own : ground;
+};
 
 /** Whether an artwork can be cut from a material, and why not. */
 export interface Suit {
@@ -32,16 +50,23 @@ export const islandsLieLoose = ({ tack = 'none' }: Product): boolean =>
 /**
  * The materials that a stencil or a decal of an artwork can be cut from, and those that it is too fine for.
  *
- * @param facts figures of the artwork at the size that it is cut
+ * @param facts  figures of the artwork at the size that it is cut
+ * @param ground what the ground asks of strokes, whatever they are cut from
  * @returns every material that is cut for that use, those that suit first
  */
-export const suitsOf = (facts: Facts, as: 'stencil' | 'decal', catalogue: Pick<Catalogue, 'products'>): Suit[] =>
+export const suitsOf = (
+  facts: Facts,
+  as: 'stencil' | 'decal',
+  catalogue: Pick<Catalogue, 'products'>,
+  ground: StrokeLimit | null = null,
+): Suit[] =>
   catalogue.products
     .filter(({ minStroke, roles }) => minStroke && roles.includes(as === 'stencil' ? 'mask' : 'film'))
     .map((product): Suit => {
       const fine = [
         tooFine('strokes', facts.minStrokeMm, product.minStroke),
         tooFine('webs', facts.minWebMm, product.minWeb),
+        ground && tooFine(`on ${ground.of} strokes`, facts.minStrokeMm, ground.figure),
       ].filter((one) => one !== null);
       const loose =
         as === 'stencil' && facts.islandCount > 0 && islandsLieLoose(product)

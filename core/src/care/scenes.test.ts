@@ -131,6 +131,14 @@ describe('ten pieces told end to end', () => {
     expect(one.headline).toMatchObject({ axis: 'water', value: 'wipe', cause: { name: 'removable film' } });
   });
 
+  test('a sheet that is pinned by a layer of its own is lifted with its pins counted, like card', () => {
+    const one = told('2 coir mats 600 x 400 mm, plastic sheet stencil, lettering, under cover, walked on');
+    agrees(one);
+    expect(one.steps.some(({ label }) => label.includes('stencil sheet with pins and glue dots'))).toBe(true);
+    expect(one.steps.at(-1)!.detail).toMatch(/Count the pins out/);
+    expect(one.steps.at(-1)!.looksRight).toMatch(/every pin is out and counted/);
+  });
+
   test('a coir mat under cover: pinned, stippled, islands counted, feet from a date', () => {
     const one = told('coir mat 750 x 450 mm at the dome door, under cover, lettering, walked on');
     agrees(one);

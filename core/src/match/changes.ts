@@ -1,5 +1,6 @@
-import { AIRS, PLACES, TOOLS, WATERS, rankIn } from '../materials/index.ts';
-import { isHollow, type Brief } from '../piece/index.ts';
+import { AIRS, PLACES, TOOLS, WATERS, rankIn, type Catalogue } from '../materials/index.ts';
+import { isHollow, type Brief, type Design } from '../piece/index.ts';
+import { boundsOf, clearAreaOf, type Bounds } from '../shape/index.ts';
 import { formatTemperature } from '../units/index.ts';
 import { LOOK_WORDS, mayBeLeaded, type Situation } from '../judge/index.ts';
 
@@ -35,6 +36,32 @@ const withDesigns =
   (brief: Brief): Brief => ({
     ...brief,
     part: { ...brief.part, designs: brief.part.designs.map((design) => ({ ...design, ...patch })) },
+  });
+
+/** How many times larger a design can be: what is as large as fits stays so, what has its size said goes to the edge of the area. */
+const roomFor = ({ scale, widthMm, heightMm, artworkId, placement }: Design, clear: Bounds | null): number => {
+  if (!clear) return Infinity;
+  if (artworkId !== null && placement.sizing === 'largest') return 1;
+  if (widthMm === null || heightMm === null) return Infinity;
+  return Math.min(clear.width / (widthMm * scale), clear.height / (heightMm * scale));
+};
+/** The box of what is clear of a measured area; null where none was measured, or it cannot be laid flat. */
+const clearBox = ({ area }: Brief['part'], { sizing }: Pick<Catalogue, 'sizing'>): Bounds | null => {
+  const clear = area && clearAreaOf(area, { sizing });
+  return clear?.ok ? boundsOf(clear.clear) : null;
+};
+const enlargedBy =
+  (factor: number) =>
+  (brief: Brief): Brief => ({
+    ...brief,
+    part: {
+      ...brief.part,
+      designs: brief.part.designs.map((design) => ({
+        ...design,
+        scale: Number((design.scale * factor).toPrecision(12)),
+        placement: { ...design.placement, sizing: 'said' as const },
+      })),
+    },
   });
 
 const range = (from: number, to: number, step = 1): number[] =>
@@ -109,13 +136,15 @@ export const changesFor = (situation: Situation): readonly Ladder[] => {
       label: `Dry the air to ${relativeHumidity} %`,
       apply: withWorkshop({ relativeHumidity }),
     }));
-  const scale = part.designs[0]?.scale ?? 1;
-  const larger = range(scale + 0.1, LARGEST_SCALE, 0.1).map((factor): Change => ({
-    kind: 'setting',
-    id: `scale-${round(factor)}`,
-    label: `Enlarge the design ×${round(factor)}`,
-    apply: withDesigns({ scale: round(factor) }),
-  }));
+  const clear = clearBox(part, catalogue);
+  const larger = range(1.1, Math.min(LARGEST_SCALE, ...part.designs.map((design) => roomFor(design, clear))), 0.1).map(
+    (factor): Change => ({
+      kind: 'setting',
+      id: `scale-${round(factor)}`,
+      label: `Enlarge ${part.designs.length > 1 ? 'the designs' : 'the design'} ×${round(factor)}`,
+      apply: enlargedBy(round(factor)),
+    }),
+  );
   const waits = range(part.surface.waitDays + 1, LONGEST_WAIT_DAYS).map((waitDays): Change => ({
     kind: 'wait',
     id: `wait-${waitDays}`,

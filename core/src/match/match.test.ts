@@ -121,6 +121,22 @@ describe('what an experienced maker would answer', () => {
     ).toBeDefined();
   });
 
+  test('an enlargement is counted from the size that it has, of every design, and only as far as there is room', () => {
+    const area = { kind: 'rectangle' as const, widthMm: 600, heightMm: 400, margins: null, keepOuts: [] };
+    const sized = { minStrokeMm: 2, widthMm: 100, heightMm: 100, scale: 1.76 };
+    const mend = (said: Omit<Said, 'base'>) =>
+      refusal(match({ base: 'coir', use: { place: 'sheltered', wear: 'feet' }, ...said }), 'pile-stipple')?.mend;
+    const free = mend({ designs: [sized, { ...sized, scale: 2 }] });
+    expect(free?.label).toBe('Enlarge the designs ×1.8');
+    expect(free?.brief.part.designs.map(({ scale }) => scale)).toEqual([3.168, 3.6]);
+    expect(mend({ design: { ...sized, scale: 1.5 }, area })?.label).toBe('Enlarge the design ×2');
+    // 336 mm of the height are clear: 168 mm become 302 and fit, 200 mm would become 360
+    expect(mend({ design: { ...sized, heightMm: 96 }, area })?.label).toBe('Enlarge the design ×1.8');
+    expect(mend({ design: { ...sized, heightMm: 114 }, area })).toBeNull();
+    const placement = { ...briefOf({ base: 'coir' }).part.designs[0]!.placement, sizing: 'largest' as const };
+    expect(mend({ design: { ...sized, artworkId: 'a', placement }, area })).toBeNull();
+  });
+
   test('black pennant: dye refused as dark, iron-on at low heat offered', () => {
     const result = match({ base: 'polyester', surface: { tone: 'dark' }, use: { laundryC: 30 } });
     expect(best(result)?.keyId).toBe('iron-on-low');

@@ -85,6 +85,7 @@ const fontOf = async (face: string): Promise<Outcome<{ font: Font }>> => {
 };
 
 type LabelSource = Extract<ArtworkSource, { kind: 'labels' }>;
+type TextSource = Extract<ArtworkSource, { kind: 'text' }>;
 /** Letters are offered in another face where their strokes are thicker by so much. */
 const WORTH_OFFERING = 1.1;
 /** A set of labels in its letters, the largest that its rooms let it be. */
@@ -99,6 +100,27 @@ const labelsOf = async (source: LabelSource): Promise<Outcome<LabelSet>> => {
     words.push({ text: word.replaceAll('|', '\n'), font: own.font });
   }
   return labelSet(words, font.font, source);
+};
+
+const labelStroke = async (source: LabelSource): Promise<number | null> => {
+  const set = await labelsOf(source);
+  return set.ok ? set.minStrokeMm : null;
+};
+/** Across and up and down, mm. */
+interface Room {
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+/** The thinnest stroke of words at the height that was said, or as large as a room takes them, mm. */
+const wordStroke = async (source: TextSource, room: Room): Promise<number | null> => {
+  const font = await fontOf(source.face);
+  if (!font.ok) return null;
+  const set = setText(source.text, font.font, { ...source, letterHeightMm: source.letterHeightMm ?? 10 });
+  if (!set.ok) return null;
+  const { widthMm, heightMm } = set.artwork;
+  const scale = source.letterHeightMm === null ? Math.min(room.widthMm / widthMm, room.heightMm / heightMm) : 1;
+  const found = examineArtwork(set.artwork, { as: 'decal' }).minStrokeMm;
+  return found === null ? null : found * scale;
 };
 
 const drawing = (
@@ -220,20 +242,21 @@ const sizingWorker = {
     const sheet = labelSheet(labels, labelGap.typical, labelRow.typical);
     return { ok: true as const, drawing: drawing(sheet.artwork, missingNotice(missing), sheet.rooms), figures };
   },
-  /** The shipped letters whose thinnest stroke is the thickest for labels that need thicker ones; null where none is thicker by a tenth. */
+  /** The shipped letters whose thinnest stroke is the thickest for words that need thicker ones; null where none is thicker by a tenth. */
   heavier: async (
-    source: LabelSource,
+    source: LabelSource | TextSource,
     neededMm: number,
+    room: Room,
   ): Promise<{ face: ShippedFace; minStrokeMm: number } | null> => {
-    const own = await labelsOf(source);
-    const ownMm = own.ok ? own.minStrokeMm : null;
+    const strokeOf = (one: LabelSource | TextSource) =>
+      one.kind === 'labels' ? labelStroke(one) : wordStroke(one, room);
+    const ownMm = await strokeOf(source);
     if (ownMm === null || ownMm >= neededMm) return null;
     let best: { face: ShippedFace; minStrokeMm: number } | null = null;
     for (const face of BOOK_FACES) {
-      const set = await labelsOf({ ...source, face, exceptions: [] });
-      if (!set.ok || set.minStrokeMm === null) continue;
-      if (set.minStrokeMm > Math.max(ownMm * WORTH_OFFERING, best?.minStrokeMm ?? 0))
-        best = { face, minStrokeMm: set.minStrokeMm };
+      const strokeMm = await strokeOf({ ...source, face, ...(source.kind === 'labels' ? { exceptions: [] } : {}) });
+      if (strokeMm !== null && strokeMm > Math.max(ownMm * WORTH_OFFERING, best?.minStrokeMm ?? 0))
+        best = { face, minStrokeMm: strokeMm };
     }
     return best;
   },

@@ -1,5 +1,5 @@
 import { AIRS, rankIn } from '../../materials/index.ts';
-import { isCutByHand } from '../../artwork/index.ts';
+import { isCutByHand, pileStroke } from '../../artwork/index.ts';
 import { dryTime, dewPoint } from '../../dry/index.ts';
 import { freshnessOf } from '../../shelf/index.ts';
 import { sizeOfArea } from '../../shape/index.ts';
@@ -83,15 +83,17 @@ export const artwork: readonly Rule[] = [
     topic: 'artwork',
     about: 'On open pile thin strokes are lost.',
     at: ['medium'],
-    test: ({ surface, strokeMm, catalogue: { limits } }) =>
-      surface.properties.texture === 'brush' && strokeMm !== null && strokeMm < limits.pileStroke.typical
+    test: ({ surface, strokeMm, catalogue }) => {
+      const needed = pileStroke(surface.properties, catalogue)?.figure;
+      return needed && strokeMm !== null && strokeMm < needed.typical
         ? blocks(
-            `strokes of ${formatLength(strokeMm)} are lost in the pile: it needs ${formatLength(limits.pileStroke.typical)}`,
-            'Enlarge the design or thicken its strokes.',
-            limits.pileStroke.basis,
-            { of: surface.name, label: 'thinnest stroke', figure: limits.pileStroke },
+            `strokes of ${formatLength(strokeMm)} are lost in the pile: it needs ${formatLength(needed.typical)}`,
+            'Enlarge the design, thicken its strokes or set it in heavier letters.',
+            needed.basis,
+            { of: surface.name, label: 'thinnest stroke', figure: needed },
           )
-        : null,
+        : null;
+    },
   }),
   aboutProduct({
     id: 'hand-cutting',

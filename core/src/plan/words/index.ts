@@ -82,7 +82,7 @@ const unmaskWords = (operation: Extract<Operation, { op: 'remove' }>, scene: Sce
         `Take it off within ${formatDuration(medium.unmaskWet.high)} of the last coat, while it is wet`,
     operation.school !== 'dry' && !medium?.unmaskWet && 'Pull it back on itself, low and slow',
     medium?.attacks === 'rawWood' && 'Peel it and dust every crystal off',
-    mask && holdOf(mask) === 'pins' && 'Count the pins out',
+    mask && scene.holdAt(operation) === 'pins' && 'Count the pins out',
     isReused && 'Wipe the stencil on both sides and let it dry flat before it is laid again or put away',
     isReused && islands > 0 && `Count its ${islands === 1 ? 'island' : `${islands} islands`} back in`,
   ]);

@@ -53,7 +53,7 @@ export const rightWhen = (operation: Operation, product: Product | undefined, sc
       ? 'An even brown in every opening; no smoke, no shine at its edge.'
       : 'The same all over, no shine or scorch at the edges.';
   if (operation.op === 'remove') {
-    if (operation.what === 'mask') return UNMASK_RIGHT[holdOf(scene.maskAt(operation) ?? {})];
+    if (operation.what === 'mask') return UNMASK_RIGHT[scene.holdAt(operation)];
     return operation.what === 'medium'
       ? 'Nothing slimy is left; the opening looks the same in every corner.'
       : (product?.right ?? 'Bare and even; a drop of water shows it.');

@@ -57,6 +57,8 @@ export interface Scene {
   readonly isByHand: (operation: ApplyOperation, product: Product) => boolean;
   /** The mask that lies while an operation is done; undefined where none does. */
   readonly maskAt: (operation: Operation) => Product | undefined;
+  /** What keeps that mask down: pins, where it is pinned by a layer of its own, else what it has itself. */
+  readonly holdAt: (operation: Operation) => Hold;
   /** Designs laid in separate goes: then every step names its own. */
   readonly hasSeveral: boolean;
 }
@@ -66,6 +68,14 @@ export const sceneOf = (part: Part, catalogue: Catalogue, workshop: Workshop, qu
   const serves = part.stack ? designIdsOf(part.stack) : new Map<string, string | null>();
   const designOf = (operation: Operation) => part.designs.find(({ id }) => id === serves.get(operation.id));
   const passes = passesOf(part.designs);
+  const maskAt = (operation: Operation): Product | undefined => {
+    const at = operations.findIndex(({ id }) => id === operation.id);
+    for (const one of operations.slice(0, at).reverse()) {
+      if (one.op === 'remove' && one.what === 'mask') return undefined;
+      if (one.op === 'apply' && one.role === 'mask') return catalogue.productById.get(one.productId);
+    }
+    return undefined;
+  };
   return {
     part,
     catalogue,
@@ -85,13 +95,15 @@ export const sceneOf = (part: Part, catalogue: Catalogue, workshop: Workshop, qu
       const own = designOf(operation);
       return isCutByHand(product, own ? [own] : part.designs, workshop);
     },
-    maskAt: (operation) => {
+    maskAt,
+    holdAt: (operation) => {
       const at = operations.findIndex(({ id }) => id === operation.id);
       for (const one of operations.slice(0, at).reverse()) {
-        if (one.op === 'remove' && one.what === 'mask') return undefined;
-        if (one.op === 'apply' && one.role === 'mask') return catalogue.productById.get(one.productId);
+        if (one.op === 'apply' && one.role === 'mask') break;
+        const hold = one.op === 'apply' && one.role === 'hold' ? catalogue.productById.get(one.productId) : undefined;
+        if (hold && holdOf(hold) === 'pins') return 'pins';
       }
-      return undefined;
+      return holdOf(maskAt(operation) ?? {});
     },
     hasSeveral: passes.length > 1,
   };

@@ -3,37 +3,47 @@ import { useQuery } from '@tanstack/react-query';
 import { lengthIn } from '../../ui/words.ts';
 import { FACE_NAMES } from '../../workers/faceNames.ts';
 import { ask, type ReadDrawing } from '../../workers/sizingClient.ts';
-import { setLabels, type LabelSource } from './labelSet.ts';
+import { setLabels, setWords, type LabelSource, type TextSource } from './labelSet.ts';
 import type { Said } from './said.ts';
 import type { Sizing } from './useSizing.ts';
 
-/** Labels whose strokes are too thin for what they are cut from: heavier letters, where there are some, with what they come to. */
+/** Words whose strokes are too thin for what they are cut from or painted on: heavier letters, where there are some, with what they come to. */
 export const HeavierPart = ({
-  labels,
+  words,
   sizing,
   say,
-  keep,
+  keepLabels,
+  keepWords,
 }: {
-  labels: LabelSource;
+  words: LabelSource | TextSource;
   sizing: Sizing;
   say: (said: Said) => void;
-  keep: (drawing: ReadDrawing, source: LabelSource) => void;
+  keepLabels: (drawing: ReadDrawing, source: LabelSource) => void;
+  keepWords: (drawing: ReadDrawing, source: TextSource) => void;
 }) => {
-  const needed = sizing.cutFrom.measure?.minStroke?.typical ?? null;
+  const needed = sizing.cutFrom.stroke?.figure.typical ?? null;
+  // no larger than it is now: in letters of other widths it may become larger, and its strokes with it
+  const size = sizing.looked.looked?.boundsMm;
+  const room = size ? { widthMm: size.width, heightMm: size.height } : null;
   const { data: heavier } = useQuery({
-    queryKey: ['heavier', labels, needed],
-    queryFn: () => ask((worker) => worker.heavier(labels, needed!)),
-    enabled: needed !== null,
+    queryKey: ['heavier', words, needed, room],
+    queryFn: () => ask((worker) => worker.heavier(words, needed!, room!)),
+    enabled: needed !== null && room !== null,
     staleTime: Infinity,
   });
   if (!heavier) return null;
   const length = lengthIn(sizing.model.settings);
+  const { face } = heavier;
   return (
     <Button
       variant="outline"
-      onClick={() => void setLabels({ ...labels, face: heavier.face, exceptions: [] }, sizing, say, keep)}
+      onClick={() =>
+        void (words.kind === 'labels'
+          ? setLabels({ ...words, face, exceptions: [] }, sizing, say, keepLabels)
+          : setWords({ ...words, face }, say, keepWords))
+      }
     >
-      Heavier letters ({FACE_NAMES[heavier.face].toLowerCase()}): thinnest stroke {length(heavier.minStrokeMm)}
+      Heavier letters ({FACE_NAMES[face].toLowerCase()}): thinnest stroke {length(heavier.minStrokeMm)}
     </Button>
   );
 };

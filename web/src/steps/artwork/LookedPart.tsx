@@ -1,5 +1,12 @@
 import { Button, Progress, SegmentedControl } from '@mantine/core';
-import { colourNames, suitsOf, weedingMinutes, type ArtworkRecord, type Product } from '@sgraffa/core';
+import {
+  colourNames,
+  suitsOf,
+  weedingMinutes,
+  type ArtworkRecord,
+  type Product,
+  type StrokeLimit,
+} from '@sgraffa/core';
 import { Sign } from '../../ui/Verdict.tsx';
 import { lengthIn } from '../../ui/words.ts';
 import { stopSizing } from '../../workers/sizingClient.ts';
@@ -33,7 +40,7 @@ const dotsWords = (
 export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
   const {
     looked: { looked, problem, share, wasStopped, again },
-    cutFrom: { as, product, measure, mirror, operation },
+    cutFrom: { as, product, measure, stroke, ground, mirror, operation },
     setDesign,
     model: { catalogue, settings },
     artwork,
@@ -48,7 +55,6 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
     ? { width: (design.widthMm ?? 0) * scale, height: (design.heightMm ?? 0) * scale }
     : looked?.boundsMm;
   const isStencil = as === 'stencil';
-  const [strokeLimit, webLimit] = [measure?.minStroke?.typical ?? null, measure?.minWeb?.typical ?? null];
   const figure = (name: string, value: string, limit?: { isBelow: boolean; words: string }) => (
     <div className={limit?.isBelow ? 'is-below' : undefined}>
       <dt>{name}</dt>
@@ -63,15 +69,15 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
       </dd>
     </div>
   );
-  const against = (found: number | null, limit: number | null) =>
+  const against = (found: number | null, limit: StrokeLimit | null) =>
     found === null || limit === null
       ? undefined
       : {
-          isBelow: found < limit,
-          words: `${measure!.name} needs ${length(limit)}${product ? '' : ', the finest there is'}`,
+          isBelow: found < limit.figure.typical,
+          words: `${limit.of} needs ${length(limit.figure.typical)}${!product && limit.of === measure?.name ? ', the finest there is' : ''}`,
         };
   const names = colourNames(looked?.layers.map(({ colour }) => colour) ?? []);
-  const suits = looked ? suitsOf(looked, as, catalogue) : [];
+  const suits = looked ? suitsOf(looked, as, catalogue, ground) : [];
   const weeding = looked ? weedingMinutes(looked, catalogue) : null;
   const places = looked ? looked.thinStrokes.length + looked.thinWebs.length : 0;
   const [good, bad] = [suits.filter((one) => one.suits), suits.filter((one) => !one.suits)];
@@ -125,12 +131,12 @@ export const LookedPart = ({ sizing }: { sizing: Sizing }) => {
             {figure(
               'Thinnest stroke',
               looked.minStrokeMm === null ? 'none' : length(looked.minStrokeMm),
-              against(looked.minStrokeMm, strokeLimit),
+              against(looked.minStrokeMm, stroke),
             )}
             {figure(
               'Thinnest web',
               looked.minWebMm === null ? 'none' : length(looked.minWebMm),
-              against(looked.minWebMm, webLimit),
+              against(looked.minWebMm, measure?.minWeb ? { figure: measure.minWeb, of: measure.name } : null),
             )}
             {figure('Tips under 30°', String(looked.sharpPlaces.length))}
             {figure('Closest cuts', looked.closestCutsMm === null ? 'none' : length(looked.closestCutsMm))}

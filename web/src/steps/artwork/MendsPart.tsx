@@ -125,7 +125,7 @@ const MendPreview = ({
   );
 };
 
-const strokeLimitOf = ({ cutFrom }: Sizing): number | null => cutFrom.measure?.minStroke?.typical ?? null;
+const strokeLimitOf = ({ cutFrom }: Sizing): number | null => cutFrom.stroke?.figure.typical ?? null;
 
 /** How far each mend reaches where nothing is typed, by what is cut from, mm. */
 const usualOf = (sizing: Sizing): Readonly<Record<Kind, number>> => {
@@ -152,7 +152,7 @@ const Enlargement = ({ sizing }: { sizing: Sizing }) => {
   const isLargest = design.placement.sizing === 'largest' && Boolean(here?.placement);
   return (
     <p>
-      ×{times} larger, its thinnest stroke reaches what {cutFrom.measure!.name} needs.{' '}
+      ×{times} larger, its thinnest stroke reaches what {cutFrom.stroke!.of} needs.{' '}
       {isLargest ? (
         <span className="sg-quiet">
           It is as large as fits: a larger area, another material or thicker strokes would do.

@@ -6,7 +6,7 @@ import { Blank, Pattern } from './AreaSources.tsx';
 import { Drawing } from './DrawingSource.tsx';
 import { NameInto } from './NameInto.tsx';
 import { HeavierPart } from './HeavierPart.tsx';
-import type { LabelSource } from './labelSet.ts';
+import type { LabelSource, TextSource } from './labelSet.ts';
 import type { Said } from './said.ts';
 import type { Sizing } from './useSizing.ts';
 import { Labels, PLAIN_TEXT, Words } from './WordsSource.tsx';
@@ -80,6 +80,7 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
   };
   const keepLabels = (drawing: ReadDrawing, source: LabelSource) =>
     keep(drawing, source, `${source.words.length} labels`);
+  const keepWords = (drawing: ReadDrawing, source: TextSource) => keep(drawing, source, nameOf(source.text));
   const others = artworks.filter(({ id }) => id !== artwork?.id);
   const isOpen = !artwork || isChanging;
   return (
@@ -133,7 +134,7 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
               from={artwork?.source.kind === 'text' ? artwork.source : PLAIN_TEXT}
               sizing={sizing}
               say={say}
-              keep={(drawing, source) => keep(drawing, source, nameOf(source.text))}
+              keep={keepWords}
             />
           )}
           {kind === 'labels' && (
@@ -190,8 +191,14 @@ export const SourcePart = ({ sizing }: { sizing: Sizing }) => {
           {(artwork.source.kind === 'pattern' || artwork.source.kind === 'drawing') && (
             <NameInto artwork={artwork} sizing={sizing} />
           )}
-          {artwork.source.kind === 'labels' && (
-            <HeavierPart labels={artwork.source} sizing={sizing} say={say} keep={keepLabels} />
+          {(artwork.source.kind === 'labels' || artwork.source.kind === 'text') && (
+            <HeavierPart
+              words={artwork.source}
+              sizing={sizing}
+              say={say}
+              keepLabels={keepLabels}
+              keepWords={keepWords}
+            />
           )}
           <Button variant="outline" onClick={() => setDesign({ ...NO_ARTWORK }, `taking ${artwork.name} off`)}>
             Take it off the piece

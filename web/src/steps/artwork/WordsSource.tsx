@@ -1,21 +1,19 @@
 import { Button, NumberInput, Select, Textarea } from '@mantine/core';
 import { useState } from 'react';
-import { problemSentence, type ArtworkSource } from '@sgraffa/core';
+import { problemSentence } from '@sgraffa/core';
 import { lengthIn } from '../../ui/words.ts';
 import { useOpenForm } from '../../ui/openForms.ts';
 import { LengthInput } from '../../ui/LengthInput.tsx';
 import { RANGES } from '../../ui/ranges.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
-import { ask, askOfFace, stopSizing, type ReadDrawing } from '../../workers/sizingClient.ts';
+import { ask, stopSizing, type ReadDrawing } from '../../workers/sizingClient.ts';
 import { StoppedError } from '../../workers/stoppable.ts';
 import { SettledButton } from '../../ui/SettledButton.tsx';
 import { FaceSelect } from './FaceSelect.tsx';
 import type { Said } from './said.ts';
-import { setLabels, type LabelSource } from './labelSet.ts';
+import { setLabels, setWords, type LabelSource, type TextSource } from './labelSet.ts';
 import type { Sizing } from './useSizing.ts';
-
-type TextSource = Extract<ArtworkSource, { kind: 'text' }>;
 
 export const PLAIN_TEXT: TextSource = {
   kind: 'text',
@@ -51,9 +49,6 @@ const BetweenLetters = ({ value, set }: { value: number; set: (value: number) =>
   />
 );
 
-/** Height that words are set at before they are made as large as fits, mm. */
-const SET_AT_MM = 30;
-
 /** Words set in letters. */
 export const Words = ({
   from,
@@ -73,12 +68,6 @@ export const Words = ({
   const { model, rimZoneMm, design } = sizing;
   const { area } = model.part;
   const length = lengthIn(model.settings);
-  const setWords = async (words: TextSource, found?: string) => {
-    const outcome = await askOfFace(words.face, (worker) => worker.text(words, words.letterHeightMm ?? SET_AT_MM));
-    if (!outcome.ok) return say({ problems: outcome.problems.map(problemSentence).join(' '), notices: [] });
-    say({ ...(found ? { found } : {}), problems: null, notices: outcome.drawing.notices });
-    keep(outcome.drawing, words);
-  };
   const arrange = async () => {
     if (!area) return;
     setArranging(true);
@@ -89,6 +78,8 @@ export const Words = ({
       const lines = text.split('\n').length;
       await setWords(
         { ...source, text, align, lineSpacing, letterHeightMm: null },
+        say,
+        keep,
         `${lines === 1 ? 'One line' : `${lines} lines`}, capitals ${length(Math.floor(letterHeightMm * 100) / 100)} high: no other way to break and to place them gives larger letters.`,
       );
     } catch (error) {
@@ -141,7 +132,11 @@ export const Words = ({
         />
       </div>
       <div className="sg-buttons">
-        <Button className="sg-button" disabled={source.text.trim() === ''} onClick={() => void setWords(source)}>
+        <Button
+          className="sg-button"
+          disabled={source.text.trim() === ''}
+          onClick={() => void setWords(source, say, keep)}
+        >
           Set these words
         </Button>
         {area && (
@@ -171,7 +166,7 @@ export const Labels = ({
   keep: (drawing: ReadDrawing, source: LabelSource) => void;
   say: (said: Said) => void;
 }) => {
-  const [words, setWords] = useState(from?.words.join('\n') ?? '');
+  const [words, typeWords] = useState(from?.words.join('\n') ?? '');
   const clear = sizing.placed.data?.ok && sizing.model.part.area ? sizing.placed.data.area : null;
   // the room of a label is the clear area of one piece, where that was measured
   const measured = clear
@@ -207,7 +202,7 @@ export const Labels = ({
         minRows={4}
         maxRows={14}
         value={words}
-        onChange={(event) => setWords(event.currentTarget.value)}
+        onChange={(event) => typeWords(event.currentTarget.value)}
       />
       <div className="sg-fields">
         <FaceSelect label="Letters" value={source.face} onChange={(face) => set({ face })} />
@@ -258,7 +253,7 @@ export const Labels = ({
           <Button
             variant="outline"
             onClick={() =>
-              setWords(list.map((word) => (ofTwo.includes(word) ? word.replace(/\s+/, ' | ') : word)).join('\n'))
+              typeWords(list.map((word) => (ofTwo.includes(word) ? word.replace(/\s+/, ' | ') : word)).join('\n'))
             }
           >
             Names of two words on two lines

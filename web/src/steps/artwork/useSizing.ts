@@ -8,6 +8,9 @@ import {
   isMadeForArea,
   mirrorNote,
   NO_ARTWORK,
+  pileStroke,
+  strokeLimit,
+  surfaceFacts,
   type ApplyOperation,
   type ArtworkRecord,
   type Design,
@@ -16,6 +19,7 @@ import {
   type Part,
   type Piece,
   type Product,
+  type StrokeLimit,
 } from '@sgraffa/core';
 import { useArtworks, useChanges } from '../../store/bench.ts';
 import { patched, type Patch } from '../../store/patch.ts';
@@ -36,6 +40,10 @@ export interface CutFrom {
   readonly product: Product | null;
   /** Whose limits it is held against: that product, or the finest there is while no layers stand. */
   readonly measure: Product | null;
+  /** What the ground asks of strokes, whatever they are cut from; null where it asks nothing. */
+  readonly ground: StrokeLimit | null;
+  /** The thinnest stroke that lasts, by what it is cut from and by the ground. */
+  readonly stroke: StrokeLimit | null;
   readonly mirror: MirrorNote | null;
   readonly isByHand: boolean;
   /** The layer that is cut; null while no layers stand. */
@@ -85,10 +93,15 @@ const cutFromOf = (
   const operation = cutOperationOf(stack, design);
   const as = cutAs(operation, design, artwork?.source.kind === 'labels', catalogue);
   const product = operation ? (catalogue.productById.get(operation.productId) ?? null) : null;
+  const measure = operation ? product : finestOf(catalogue, as);
+  const facts = surfaceFacts(part.surface, catalogue);
+  const ground = facts.ok && as === 'stencil' ? pileStroke(facts.facts.properties, catalogue) : null;
   return {
     as,
     product,
-    measure: operation ? product : finestOf(catalogue, as),
+    measure,
+    ground,
+    stroke: strokeLimit(measure, ground),
     operation,
     isByHand: product !== null && isCutByHand(product, part.designs, settings.workshop),
     mirror: operation && mirrorNote({ ...operation, designId: design.id }, part, catalogue),
@@ -180,7 +193,7 @@ export const useSizing = (model: PieceModel, first?: string): Sizing => {
     artwork?.svg ?? null,
     cutFrom.as,
     scale,
-    cutFrom.measure?.minStroke?.typical ?? null,
+    cutFrom.stroke?.figure.typical ?? null,
     cutFrom.measure?.minWeb?.typical ?? null,
   );
   useFacts(

@@ -1,5 +1,5 @@
-import { expect, picked, test, typed } from '../journey.ts';
-import { begun, chosen, course, cutFiles, cutOf, drawing, figure, svg } from './scene.ts';
+import { expect, test, typed } from '../journey.ts';
+import { begun, chosen, course, cutFiles, cutOf, drawing, figure, step, svg } from './scene.ts';
 
 const STAR = 'l8 22h22l-18 13 7 22-19-13-19 13 7-22-18-13h22z';
 const stars = [30, 130, 230, 330].map((x, at) => `<path d="M${x} ${at % 2 ? 20 : 0}${STAR}"/>`).join('');
@@ -37,4 +37,16 @@ test('a ply half-moon: a word over blue stain, stars of bare stain through cream
 
   await course(page, 'plan');
   await page.getByRole('heading', { name: /^Ready / }).waitFor();
+  const lay = await step(page, 'Lay adhesive stencil film: star');
+  await expect(lay).toContainText('lay a tape line where it is to end');
+  await step(page, 'coat 2 of 2, then take the mask off: star');
+  await expect(lay).toContainText(/Take it off within .* of the last coat, while it is wet/);
+  for (const own of ['cord', 'tassel']) {
+    await page.getByRole('textbox', { name: 'What is to be done' }).fill(own);
+    await page.getByRole('button', { name: 'Add the step' }).click();
+    await expect(page.getByRole('button', { name: `Take “${own}” away` })).toBeVisible();
+  }
+  await expect(lay).toContainText(/take the mask off: word.*cord.*tassel.*at the bench in/s);
+  await course(page, 'care');
+  await expect(page.getByRole('heading', { name: /^Wipe only, from/ })).toBeVisible();
 });

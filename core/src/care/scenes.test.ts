@@ -131,6 +131,19 @@ describe('ten pieces told end to end', () => {
     expect(one.headline).toMatchObject({ axis: 'water', value: 'wipe', cause: { name: 'removable film' } });
   });
 
+  test('paint that goes all round a design ends at a tape line where another design lies beside it, and not else', () => {
+    const lays = (line: string) => {
+      const one = told(line);
+      agrees(one);
+      return one.steps.filter(({ detail }) => /lay a tape line where it is to end/.test(detail));
+    };
+    const half = 'plywood half-moon, to be stained blue, stars of bare stain through cream paint, hung indoors, dry';
+    expect(lays(half)).toEqual([]);
+    const beside = lays(half.replace('stars', 'a word painted white, stars'));
+    expect(beside.map(({ label }) => label)).toEqual(['Lay adhesive stencil film: star']);
+    expect(beside[0]!.needs).toContain('tape for its edge, paper');
+  });
+
   test('a sheet that is pinned by a layer of its own is lifted with its pins counted, like card', () => {
     const one = told('2 coir mats 600 x 400 mm, plastic sheet stencil, lettering, under cover, walked on');
     agrees(one);

@@ -1,7 +1,7 @@
 import type { Product } from '../../materials/index.ts';
 import type { ApplyOperation, Operation } from '../../piece/index.ts';
 import { formatDuration } from '../../units/index.ts';
-import { layWords, worksAtOnce } from './lay.ts';
+import { endsAtTape, layWords, worksAtOnce } from './lay.ts';
 import { capitalised, sentences, spanWords } from './said.ts';
 import { cutFormOf, holdOf, howOf, wayOf, type Scene, type Way } from './scene.ts';
 
@@ -137,6 +137,7 @@ const applyNeeds = (operation: ApplyOperation, product: Product, scene: Scene): 
     return [
       product.name,
       { glue: WAY_NEEDS.squeegee, heat: 'a dry iron', pins: WAY_NEEDS.pin, loose: '' }[holdOf(product)],
+      endsAtTape(operation, scene) ? 'tape for its edge, paper' : '',
     ];
   if (operation.role === 'hold' && howOf(operation, product) === 'pin') return [WAY_NEEDS.pin, 'glue dots'];
   return [product.name, way, ...tools];

@@ -85,13 +85,21 @@ const coatWords = (operation: ApplyOperation, product: Product, scene: Scene): s
   return `${COATS[way]}${away ? ', away from the edge of the mask' : ''}`;
 };
 
+/** Whether paint is laid all round a design while another lies beside it: then it has to end somewhere. */
+export const endsAtTape = (operation: ApplyOperation, scene: Scene): boolean =>
+  operation.role === 'mask' && scene.hasSeveral && scene.methodOf(operation)?.shows === 'ground';
+
 /** How one operation that lays something is done, on this surface. */
 export const layWords = (operation: ApplyOperation, product: Product, scene: Scene): string => {
   switch (operation.role) {
     case 'prep':
       return sentences([product.about, product.workC && capitalised(heatOf(product))]);
     case 'mask':
-      return MASKS[holdOf(product)](scene.ground, product);
+      return sentences([
+        MASKS[holdOf(product)](scene.ground, product),
+        endsAtTape(operation, scene) &&
+          'Paint goes all round it: lay a tape line where it is to end, and cover what lies beyond with paper',
+      ]);
     case 'hold':
       return (
         (holdOf(scene.maskAt(operation) ?? {}) === 'pins' && DOTTED[howOf(operation, product)]) ||

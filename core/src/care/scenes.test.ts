@@ -131,6 +131,39 @@ describe('ten pieces told end to end', () => {
     expect(one.headline).toMatchObject({ axis: 'water', value: 'wipe', cause: { name: 'removable film' } });
   });
 
+  test.each([
+    [
+      'cotton tea cloth with a star, iron-on film, washed at 40',
+      /^Iron-on film/,
+      [/Mirror it/, /1[35]0–\d+ °C/, /take the carrier off warm or cold as the film says/],
+    ],
+    [
+      'white polyester cloth with a star by dye transfer, washed at 40',
+      /^Dye-transfer/,
+      [/Mirror it/, /190–205 °C/, /lift it straight up/],
+    ],
+    [
+      'linen tea cloth with a word through a stencil, washed at 40',
+      /^Fabric paint/,
+      [/Do not mirror it/, /nearly dry/, /while it is wet/],
+    ],
+    ['black cotton cloth with a word, washed at 40', /^Fabric paint/, [/Do not mirror it/, /nearly dry/]],
+  ])(
+    '%s: its way, mirrored or not, pressed and peeled, and washed for the first time from a date',
+    (line, title, said) => {
+      const one = told(line);
+      agrees(one);
+      expect(one.title).toMatch(title);
+      const details = one.steps.map(({ detail }) => detail).join(' ');
+      for (const words of said) expect(details).toMatch(words);
+      expect(one.headline).toMatchObject({
+        axis: 'laundry',
+        waitsFor: expect.stringMatching(/ready for its first wash$/),
+      });
+      expect(one.headline?.from).not.toBeNull();
+    },
+  );
+
   test('paint that goes all round a design ends at a tape line where another design lies beside it, and not else', () => {
     const lays = (line: string) => {
       const one = told(line);

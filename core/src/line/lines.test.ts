@@ -50,6 +50,7 @@ const ROWS: readonly (readonly [string, object])[] = [
   ['mug, wiped, sometimes in the dishwasher', { water: 'dishwasher' }],
   ['mug, dishwasher, mostly hand washed', { water: 'dishwasher' }],
   ['mug, tea, oven', { heat: 'oven' }],
+  ['cotton tea cloth with a star', { food: 'dry', heat: 'none' }],
   ['mug, oven, tea', { heat: 'oven' }],
   ['lantern, LED, in the sun', { heat: 'sun' }],
   ['lantern, LED, no candle', { heat: 'led' }],

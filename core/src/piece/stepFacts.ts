@@ -71,14 +71,27 @@ const IN_A_MOMENT: Readonly<Record<BenchEvent['kind'], number>> = {
   scrapped: 9,
 };
 
+/** The events of a bench are read many times over, and never changed in place: put in order once. */
+const inOrder = new WeakMap<readonly unknown[], readonly unknown[]>();
+
 /** By time; what happened in the same moment begins before it ends. The same events come in the same order, however they were kept. */
-export const byTime = <Event extends Pick<BenchEvent, 'at' | 'kind' | 'id'>>(events: readonly Event[]): Event[] =>
-  [...events].sort(
-    (one, other) =>
-      Date.parse(one.at) - Date.parse(other.at) ||
-      IN_A_MOMENT[one.kind] - IN_A_MOMENT[other.kind] ||
-      (one.id < other.id ? -1 : 1),
-  );
+export const byTime = <Event extends Pick<BenchEvent, 'at' | 'kind' | 'id'>>(
+  events: readonly Event[],
+): readonly Event[] => {
+  const known = inOrder.get(events) as readonly Event[] | undefined;
+  if (known) return known;
+  const ordered = events
+    .map((event) => ({ event, at: Date.parse(event.at) }))
+    .sort(
+      (one, other) =>
+        one.at - other.at ||
+        IN_A_MOMENT[one.event.kind] - IN_A_MOMENT[other.event.kind] ||
+        (one.event.id < other.event.id ? -1 : 1),
+    )
+    .map(({ event }) => event);
+  inOrder.set(events, ordered);
+  return ordered;
+};
 
 /** What the events say of each piece: the one reading that plan, section, care and pages share. */
 export const stepFacts = (events: readonly BenchEvent[]): Facts => {

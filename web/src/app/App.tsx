@@ -4,13 +4,14 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createBrowserRouter, Navigate, RouterProvider, useParams } from 'react-router';
 import { benchQuery } from '../store/bench.ts';
 import { PiecesPage } from '../steps/pieces/PiecesPage.tsx';
+import { keyHash } from './keyHash.ts';
 import { Shell } from './Shell.tsx';
 import { slips, theme } from './theme.ts';
 import { Trouble } from './Trouble.tsx';
 
 const client = new QueryClient({
   defaultOptions: {
-    queries: { retry: false, refetchOnWindowFocus: false, networkMode: 'always' },
+    queries: { queryKeyHashFn: keyHash, retry: false, refetchOnWindowFocus: false, networkMode: 'always' },
     mutations: { networkMode: 'always' },
   },
 });

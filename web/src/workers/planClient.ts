@@ -49,6 +49,16 @@ interface Asked {
   readonly key: string;
 }
 
+/** Many parts of a page ask for the same plan: what it is made from is put together, and written out as its key, once. */
+let made: { readonly from: readonly unknown[]; readonly asked: Asked } | undefined;
+const madeOnce = (from: readonly unknown[], input: () => PlanInput): Asked => {
+  if (!made || made.from.some((part, at) => part !== from[at])) {
+    const fresh = input();
+    made = { from, asked: { input: fresh, key: JSON.stringify(fresh) } };
+  }
+  return made.asked;
+};
+
 /** What the bench is planned from; null until all of it has been read. */
 export const usePlanInput = (): Asked | null => {
   const bench = useBench();
@@ -69,18 +79,20 @@ export const usePlanInput = (): Asked | null => {
       !forecast.isRead
     )
       return null;
-    const { zone, freeHours, workshop, schools, bench: benchSettings } = settings.value;
-    const input: PlanInput = {
-      pieces: pieces.map(({ value }) => value),
-      events,
-      trials,
-      settings: { zone, freeHours, workshop, schools, bench: { ...benchSettings, readings: null } },
-      shelf,
-      own: ownOf({ overrides, ownProducts, shelf, learnt }),
-      now: quarter,
-      outdoor,
-    };
-    return { input, key: JSON.stringify(input) };
+    const from = [pieces, events, trials, settings, overrides, ownProducts, shelf, learnt, quarter, outdoor];
+    return madeOnce(from, () => {
+      const { zone, freeHours, workshop, schools, bench: benchSettings } = settings.value;
+      return {
+        pieces: pieces.map(({ value }) => value),
+        events,
+        trials,
+        settings: { zone, freeHours, workshop, schools, bench: { ...benchSettings, readings: null } },
+        shelf,
+        own: ownOf({ overrides, ownProducts, shelf, learnt }),
+        now: quarter,
+        outdoor,
+      };
+    });
   }, [pieces, events, trials, settings, overrides, ownProducts, shelf, learnt, quarter, outdoor, forecast.isRead]);
 };
 

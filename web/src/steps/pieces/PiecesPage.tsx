@@ -1,5 +1,6 @@
-import { useMemo } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { ActionIcon, Button } from '@mantine/core';
+import { useIntersection } from '@mantine/hooks';
 import { IconTrash } from '@tabler/icons-react';
 import { Link } from 'react-router';
 import type { AmountLine, Catalogue, Condition, Piece, Plan, Settings, StackVerdict } from '@sgraffa/core';
@@ -48,56 +49,65 @@ const shortSentence = (
     .join(' → ');
 };
 
-const Row = ({
-  piece,
-  plan,
-  verdict,
-  amounts,
-  isPlanning,
-  judging,
-  bench,
-  now,
-}: {
-  piece: Piece;
-  plan: Plan | null;
-  verdict: StackVerdict | null;
-  amounts: readonly AmountLine[] | undefined;
-  isPlanning: boolean;
-  judging: Judging;
-  bench: Bench;
-  now: string;
-}) => {
-  const { deletePiece } = useChanges();
-  const all = useCatalogue();
-  // on the first picture of the page the names come first
-  const isQuiet = useIsQuiet();
-  const [part] = piece.parts;
-  const { settings, shelf } = bench;
-  const brief = useMemo(() => briefOf(piece, { settings, shelf }, now, all), [piece, settings, shelf, now, all]);
-  const judged = useJudged(isQuiet ? part!.stack : null, brief, judging);
-  const onlyIf = judged.data?.candidate?.onlyIf ?? [];
-  const model = isQuiet ? sectionModel({ part: part!, catalogue: all }) : null;
-  return (
-    <li className="sg-piece-row">
-      <Link to={`/pieces/${piece.id}/match`} className="sg-piece-link">
-        <span className="sg-piece-small">{model && <Section model={model} small />}</span>
-        <span>
-          <strong>{piece.name}</strong>
-          {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
-          <span className="sg-short">
-            {isQuiet &&
-              shortSentence(piece, plan, verdict, onlyIf, amounts, isPlanning, bench.settings.value, now, all)}
+/** How far below the screen rows are worked out already. */
+const AHEAD = { rootMargin: '600px' };
+
+/** A piece by its name; worked out once it is near the screen. */
+const Row = memo(
+  ({
+    piece,
+    plan,
+    verdict,
+    amounts,
+    isPlanning,
+    judging,
+    bench,
+    now,
+  }: {
+    piece: Piece;
+    plan: Plan | null;
+    verdict: StackVerdict | null;
+    amounts: readonly AmountLine[] | undefined;
+    isPlanning: boolean;
+    judging: Judging;
+    bench: Bench;
+    now: string;
+  }) => {
+    const { deletePiece } = useChanges();
+    const all = useCatalogue();
+    const { ref, entry } = useIntersection<HTMLLIElement>(AHEAD);
+    const [wasNear, setNear] = useState(false);
+    if (entry?.isIntersecting && !wasNear) setNear(true);
+    // on the first picture of the page the names come first
+    const isOpen = useIsQuiet() && wasNear;
+    const [part] = piece.parts;
+    const { settings, shelf } = bench;
+    const brief = useMemo(() => briefOf(piece, { settings, shelf }, now, all), [piece, settings, shelf, now, all]);
+    const judged = useJudged(isOpen ? part!.stack : null, brief, judging);
+    const onlyIf = judged.data?.candidate?.onlyIf ?? [];
+    const model = isOpen ? sectionModel({ part: part!, catalogue: all }) : null;
+    return (
+      <li className="sg-piece-row" ref={ref}>
+        <Link to={`/pieces/${piece.id}/match`} className="sg-piece-link">
+          <span className="sg-piece-small">{model && <Section model={model} small />}</span>
+          <span>
+            <strong>{piece.name}</strong>
+            {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
+            <span className="sg-short">
+              {isOpen &&
+                shortSentence(piece, plan, verdict, onlyIf, amounts, isPlanning, bench.settings.value, now, all)}
+            </span>
           </span>
-        </span>
-      </Link>
-      {isQuiet && (
-        <ActionIcon aria-label={`Delete ${piece.name}`} onClick={() => void deletePiece(piece.id)}>
-          <IconTrash size={20} stroke={1.6} />
-        </ActionIcon>
-      )}
-    </li>
-  );
-};
+        </Link>
+        {isOpen && (
+          <ActionIcon aria-label={`Delete ${piece.name}`} onClick={() => void deletePiece(piece.id)}>
+            <IconTrash size={20} stroke={1.6} />
+          </ActionIcon>
+        )}
+      </li>
+    );
+  },
+);
 
 /** All pieces, each its sentence beside its small section. */
 export const PiecesPage = () => {

@@ -1,6 +1,14 @@
-import { DndContext, PointerSensor, useDraggable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  DndContext,
+  PointerSensor,
+  useDraggable,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+  type DragStartEvent,
+} from '@dnd-kit/core';
 import { IconCheck, IconPinFilled, IconSun } from '@tabler/icons-react';
-import { useEffect, useRef } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { Link } from 'react-router';
 import { formatDuration } from '@sgraffa/core';
 import { clock, day, dayAndTime, weekdayAndDay } from '../../ui/dates.ts';
@@ -36,6 +44,12 @@ const wavy = (from: number, to: number, y: number): string => {
   return path;
 };
 
+/** A block that is being moved: where it was taken up. */
+interface Held {
+  readonly entry: WeekStep;
+  readonly left: number;
+}
+
 const Block = ({
   model,
   entry,
@@ -60,7 +74,7 @@ const Block = ({
   const width = Math.max(7, xOf(Date.parse(at.end)) - left);
   const { attributes, listeners, setNodeRef, transform, isDragging } = useDraggable({
     id: `${piece.id}/${step.id}/${at.start}`,
-    data: { entry, left },
+    data: { entry, left } satisfies Held,
     disabled: planned.isDone,
   });
   const isOut = step.air === 'outdoors';
@@ -74,6 +88,12 @@ const Block = ({
     isDragging && 'is-dragged',
   ];
   const fits = width >= LEAST_LABEL_PX;
+  // every block is drawn again when one is taken up: times in words take longest
+  const { zone } = model.settings;
+  const label = useMemo(
+    () => `${piece.name}: ${step.label}, ${dayAndTime(at.start, zone, model.now)} to ${clock(at.end, zone)}`,
+    [piece.name, step.label, at.start, at.end, zone, model.now],
+  );
   return (
     <button
       ref={setNodeRef}
@@ -88,7 +108,7 @@ const Block = ({
         height: BLOCK_PX,
         ...(transform ? { transform: `translateX(${transform.x}px)` } : {}),
       }}
-      aria-label={`${piece.name}: ${step.label}, ${dayAndTime(at.start, model.settings.zone, model.now)} to ${clock(at.end, model.settings.zone)}${state ? `, ${state}` : ''}`}
+      aria-label={`${label}${state ? `, ${state}` : ''}`}
       aria-pressed={isOpen}
       onClick={() => open(entry)}
     >
@@ -169,16 +189,26 @@ export const WeekChart = ({
     // the scale follows the minute: only another first start is scrolled to
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [startsAt]);
-  const dropped = ({ active, delta }: DragEndEvent) => {
-    const { entry, left } = active.data.current as { entry: WeekStep; left: number };
-    if (Math.abs(delta.x) < 3) return;
+  // a better plan may come while one is moved, and draw other blocks: what was taken up is what is put down
+  const held = useRef<Held | null>(null);
+  const takenUp = ({ active }: DragStartEvent) => {
+    held.current = (active.data.current as Held | undefined) ?? null;
+  };
+  const dropped = ({ delta }: DragEndEvent) => {
+    if (!held.current || Math.abs(delta.x) < 3) return;
+    const { entry, left } = held.current;
     const wanted = Math.round(scale.timeAt(left + delta.x) / GRID_MS) * GRID_MS;
     // let go between two sittings: the next one
     const sitting = model.free.find(({ end }) => end > wanted);
     move(entry, new Date(Math.max(wanted, sitting?.start ?? wanted)).toISOString());
   };
   return (
-    <DndContext sensors={sensors} onDragEnd={dropped} accessibility={{ container: document.body }}>
+    <DndContext
+      sensors={sensors}
+      onDragStart={takenUp}
+      onDragEnd={dropped}
+      accessibility={{ container: document.body }}
+    >
       <div className="sg-week" ref={scroller} role="group" aria-label="The bench by sittings" tabIndex={0}>
         <svg width="0" height="0" aria-hidden>
           <defs>

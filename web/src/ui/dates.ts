@@ -20,6 +20,10 @@ const inZone = (instant: string, zone: string): Dayjs => {
 };
 
 /** "Sat 19 Dec, 14:00" in the bench's own zone; with the year where it is not this one. */
+/** A forecast by when it was made, as the maker knows it: its own name says nothing to anybody. */
+export const forecastOf = (forecast: { readonly madeAt: string }, zone: string, now: string): string =>
+  `the forecast of ${dayAndTime(forecast.madeAt, zone, now)}`;
+
 export const dayAndTime = (instant: string, zone: string, now: string): string => {
   const at = inZone(instant, zone);
   return at.format(at.year() === inZone(now, zone).year() ? 'ddd D MMM, HH:mm' : 'ddd D MMM YYYY, HH:mm');

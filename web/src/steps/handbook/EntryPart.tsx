@@ -261,7 +261,7 @@ export const EntryPart = ({ entry, survey }: { entry: Entry; survey: Survey | un
       {entry.hazards.map((id) => {
         const hazard = all.hazardById.get(id);
         return hazard ? (
-          <div key={id} className="sg-hazard">
+          <div key={id} className="sg-hazard-entry">
             <h3>{hazard.name}</h3>
             <ul>
               {hazard.cautions.map((caution) => (

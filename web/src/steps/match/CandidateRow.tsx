@@ -86,7 +86,7 @@ export const CandidateRow = ({
           {isChosen && <span className="sg-here"> · chosen</span>}
         </span>
       </button>
-      <dl className="sg-figures">
+      <dl className="sg-strengths">
         <Figure name="lasts" words={lifeWords(candidate)} differs={differs(lifeWords)}>
           {life.years && (
             <WhereFrom

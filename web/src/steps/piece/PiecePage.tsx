@@ -4,6 +4,7 @@ import { Link, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { isSameStack, type Stack } from '@sgraffa/core';
 import { COURSES, type Course } from '../../ui/sentence.ts';
 import { day } from '../../ui/dates.ts';
+import { useIsNarrow } from '../../ui/narrow.ts';
 import { SectionPanel } from './SectionPanel.tsx';
 import { Sentence } from './Sentence.tsx';
 import { usePieceModel, type PieceModel, type PieceOutlet } from './usePieceModel.ts';
@@ -53,6 +54,8 @@ const PieceFrame = ({ model }: { model: PieceModel }) => {
   const former = useFormerWords(model, open);
   const formerStack = useFormerStack(part.stack, piece.id);
   useHotkeys(COURSES.map((course, index) => [String(index + 1), () => void navigate(`/pieces/${piece.id}/${course}`)]));
+  const isNarrow = useIsNarrow();
+  const section = <SectionPanel model={model} pinned={pinned} pin={pin} course={open} />;
   const outlet: PieceOutlet = { model, pinned, pin, formerStack };
   return (
     <div className={open === 'artwork' ? 'sg-piece is-wide' : 'sg-piece'}>
@@ -68,7 +71,14 @@ const PieceFrame = ({ model }: { model: PieceModel }) => {
       {/* the artwork has its picture, and the section as a leaf beside its figures */}
       {open !== 'artwork' && (
         <aside className="sg-panel" aria-label="Section of the piece">
-          <SectionPanel model={model} pinned={pinned} pin={pin} course={open} />
+          {isNarrow ? (
+            <details className="sg-section-strip">
+              <summary>Section</summary>
+              {section}
+            </details>
+          ) : (
+            section
+          )}
         </aside>
       )}
     </div>

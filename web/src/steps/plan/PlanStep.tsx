@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { formatDuration, problemSentence, sayWhen, type PlannedStep, type Step } from '@sgraffa/core';
-import { dayAndTime } from '../../ui/dates.ts';
+import { dayAndTime, forecastOf } from '../../ui/dates.ts';
 import { StandingLine } from '../../ui/StandingLine.tsx';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import { OnlyIf } from '../piece/OnlyIf.tsx';
@@ -105,7 +105,7 @@ const About = ({ model }: { model: PieceModel }) => {
       {steps.some(({ air }) => air === 'outdoors') && (
         <p className="sg-quiet">
           {forecast
-            ? `What is done outdoors keeps to forecast ${forecast.id}, which reaches to ${dayAndTime(forecast.until, settings.zone, now)}.`
+            ? `What is done outdoors keeps to ${forecastOf(forecast, settings.zone, now)}, which reaches to ${dayAndTime(forecast.until, settings.zone, now)}.`
             : 'No forecast has been read: what is done outdoors is dated by your free hours alone. Look at the sky first.'}
         </p>
       )}

@@ -1,12 +1,10 @@
-import { Button, FileButton, NumberInput, Select } from '@mantine/core';
+import { Button, FileButton, Select } from '@mantine/core';
 import { useRef, useState } from 'react';
+import { Link } from 'react-router';
 import {
   climateBeyond,
-  exceptionSchema,
   failed,
   problemSentence,
-  readBySchema,
-  type HoursException,
   type Outcome,
   type ClimateAnswers,
   type ClimateQuestion,
@@ -17,13 +15,11 @@ import {
 import { patched, type Patch } from '../../store/patch.ts';
 import { useForecast } from '../../store/forecast.ts';
 import { RANGES } from '../../ui/ranges.ts';
-import { calendarDay, dayAndTime } from '../../ui/dates.ts';
-import { readDate } from '../../ui/readDate.ts';
+import { forecastOf } from '../../ui/dates.ts';
 import { plainNumber } from '../../ui/numbers.ts';
 import { fileWorker } from '../../workers/fileClient.ts';
 import { QuantityInput } from '../../ui/QuantityInput.tsx';
 import { TypedInput } from '../../ui/TypedInput.tsx';
-import { hoursText, readHours } from './hours.ts';
 
 interface Props {
   readonly settings: Settings;
@@ -45,114 +41,6 @@ const readQuiet = (text: string): Outcome<{ value: [string, string] }> => {
         allowed: 'hours from one time to another; they may go over midnight.',
         todo: 'Write them like 22:00–07:00.',
       });
-};
-
-const ExceptionForm = ({
-  settings,
-  now,
-  add,
-}: {
-  settings: Settings;
-  now: string;
-  add: (one: HoursException) => void;
-}) => {
-  const [date, setDate] = useState('');
-  const [hours, setHours] = useState('');
-  const [hands, setHands] = useState<number>(settings.bench.hands);
-  const [error, setError] = useState<string | null>(null);
-  const keep = () => {
-    const windows =
-      hours.trim() === ''
-        ? { ok: true as const, value: null }
-        : hours.trim().toLowerCase() === 'away'
-          ? { ok: true as const, value: [] }
-          : readHours(hours);
-    if (!windows.ok) return setError(windows.problems.map(problemSentence).join(' '));
-    const day = readDate(settings.zone)(date);
-    if (!day.ok) return setError(day.problems.map(problemSentence).join(' '));
-    const on = calendarDay(day.value, settings.zone);
-    const read = readBySchema(exceptionSchema, { date: on, windows: windows.value, hands, note: '' }, 'Change it.');
-    if (!read.ok) return setError(read.problems.map(problemSentence).join(' '));
-    setError(null);
-    setDate('');
-    setHours('');
-    return add(read.value);
-  };
-  return (
-    <div className="sg-fields">
-      <TypedInput
-        label="Another day"
-        placeholder={calendarDay(now, settings.zone)}
-        kept={date}
-        read={(text) => ({ ok: true, value: text })}
-        keep={setDate}
-      />
-      <TypedInput
-        label="Its hours"
-        description="“away”, or hours; empty: as the weekday."
-        kept={hours}
-        read={(text) => ({ ok: true, value: text })}
-        keep={setHours}
-      />
-      <NumberInput
-        label="People at the bench"
-        min={1}
-        max={6}
-        value={hands}
-        onChange={(value) => setHands(Number(value) || 1)}
-      />
-      <Button variant="outline" onClick={keep}>
-        Keep this day
-      </Button>
-      {error && (
-        <p className="sg-late-words" role="alert">
-          {error}
-        </p>
-      )}
-    </div>
-  );
-};
-
-const Exceptions = ({ settings, now, change }: Props) => {
-  const set = (edit: (kept: readonly HoursException[]) => HoursException[], name: string) =>
-    change((kept) => ({ ...kept, bench: { ...kept.bench, exceptions: edit(kept.bench.exceptions) } }), name);
-  return (
-    <>
-      <h3>Days that are not like the others</h3>
-      <ul className="sg-plain-list">
-        {settings.bench.exceptions.map((one) => (
-          <li key={one.date} className="sg-exception">
-            <span>
-              {one.date}:{' '}
-              {one.windows === null ? 'the usual hours' : one.windows.length ? hoursText(one.windows) : 'away'}
-              {one.hands > 1 && `, ${one.hands} people`}
-            </span>
-            <Button
-              variant="outline"
-              size="compact-sm"
-              aria-label={`Forget ${one.date}`}
-              onClick={() => set((kept) => kept.filter(({ date }) => date !== one.date), `forgetting ${one.date}`)}
-            >
-              Forget
-            </Button>
-          </li>
-        ))}
-      </ul>
-      <ExceptionForm
-        settings={settings}
-        now={now}
-        add={(one) =>
-          set(
-            (kept) =>
-              [...kept.filter(({ date }) => date !== one.date), one].sort((left, right) =>
-                left.date < right.date ? -1 : 1,
-              ),
-            `hours of ${one.date}`,
-          )
-        }
-      />
-    </>
-  );
 };
 
 const SOURCE_WORDS = {
@@ -247,7 +135,7 @@ const ClimatePart = ({ settings, now, change }: Props) => {
       <h3>Weather outdoors</h3>
       <p className="sg-quiet">
         Forecast: {SOURCE_WORDS[forecast.source]}
-        {forecast.series && `, ${forecast.series.id}, made ${dayAndTime(forecast.series.madeAt, settings.zone, now)}`}.
+        {forecast.series && `, ${forecastOf(forecast.series, settings.zone, now)}`}.
         {forecast.trouble && ` ${forecast.trouble}`} The station is a simulated stand-in for one that is yet to be wired
         up.
       </p>
@@ -295,7 +183,7 @@ const ClimatePart = ({ settings, now, change }: Props) => {
   );
 };
 
-/** Who and what is at the bench beyond the week's hours: people, exceptions, quiet hours, rack, weather. */
+/** Who and what is at the bench beyond the week's hours: people, quiet hours, rack, weather. */
 export const BenchPart = (props: Props) => {
   const { settings, change } = props;
   const { bench } = settings;
@@ -340,7 +228,9 @@ export const BenchPart = (props: Props) => {
           onChange={(turnerPlaces) => turnerPlaces !== null && set({ turnerPlaces }, 'the turner')}
         />
       </div>
-      <Exceptions {...props} />
+      <p className="sg-quiet">
+        Days that are not like the others are said where they count: on the <Link to="/week#days">Week</Link> page.
+      </p>
       <ClimatePart {...props} />
     </>
   );

@@ -14,7 +14,7 @@ import { options } from '../../ui/words.ts';
 import { BenchPart } from './BenchPart.tsx';
 import { AlongPart } from './AlongPart.tsx';
 import { FilePart } from './FilePart.tsx';
-import { hoursText, readHours } from './hours.ts';
+import { hoursText, readHours } from '../../ui/hours.ts';
 import { MoneyPart } from './MoneyPart.tsx';
 import { SchoolsPart } from './SchoolsPart.tsx';
 import './settings.css';

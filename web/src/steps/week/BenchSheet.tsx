@@ -1,4 +1,4 @@
-import { clock, day, dayAndTime } from '../../ui/dates.ts';
+import { clock, day, dayAndTime, forecastOf } from '../../ui/dates.ts';
 import { STANDING_WORDS } from '../../ui/words.ts';
 import { stepsToCome } from './TodayPart.tsx';
 import type { WeekModel, WeekStep } from './useWeekModel.ts';
@@ -21,8 +21,8 @@ export const BenchSheet = ({ model }: { model: WeekModel }) => {
       <h1>Bench sheet</h1>
       <p>
         Planned {dayAndTime(week.madeAt, zone, now)}
-        {week.forecast ? ` by forecast ${week.forecast.id}` : ' without a forecast'}. Labels, data sheets and local
-        rules come first.
+        {week.forecast ? ` by ${forecastOf(week.forecast, zone, now)}` : ' without a forecast'}. Labels, data sheets and
+        local rules come first.
       </p>
       {[...days].map(([date, entries]) => (
         <section key={date}>

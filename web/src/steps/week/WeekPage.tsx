@@ -3,17 +3,27 @@ import { notifications } from '@mantine/notifications';
 import { IconCalendarDown, IconMinus, IconPlus, IconPrinter, IconRefresh } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { calendarFile, problemSentence, readyWith, sayWhen, type BenchSettings, type Problem } from '@sgraffa/core';
+import {
+  calendarFile,
+  problemSentence,
+  readyWith,
+  sayWhen,
+  type BenchSettings,
+  type Problem,
+  type Settings,
+} from '@sgraffa/core';
 import { useChanges } from '../../store/bench.ts';
 import { useForecast } from '../../store/forecast.ts';
-import { dayAndTime } from '../../ui/dates.ts';
+import { dayAndTime, forecastOf } from '../../ui/dates.ts';
 import { download } from '../../ui/download.ts';
+import { useIsNarrow } from '../../ui/narrow.ts';
 import { stopPlanning, tryMove, useChance, useSafeStart, useSoonest } from '../../workers/planClient.ts';
 import { BenchSheet } from './BenchSheet.tsx';
 import { ExplainPart } from './ExplainPart.tsx';
 import { MissedDates } from './MissedDates.tsx';
+import { OtherDays } from './OtherDays.tsx';
 import { StepPanel } from './StepPanel.tsx';
-import { TodayPart } from './TodayPart.tsx';
+import { DayList, TodayPart } from './TodayPart.tsx';
 import { useChanged } from './useChanged.ts';
 import { useWeekModel, type WeekModel, type WeekState, type WeekStep } from './useWeekModel.ts';
 import { WeekChart } from './WeekChart.tsx';
@@ -94,7 +104,7 @@ const MadeFrom = ({ state, model }: { state: WeekState; model: WeekModel }) => {
         {state.isPlanning ? 'Looking for a better plan… ' : `Planned ${dayAndTime(week.madeAt, zone, now)}`}
         {!state.isPlanning &&
           (week.forecast
-            ? `, by forecast ${week.forecast.id}, which reaches to ${dayAndTime(week.forecast.until, zone, now)}.`
+            ? `, by ${forecastOf(week.forecast, zone, now)}, which reaches to ${dayAndTime(week.forecast.until, zone, now)}.`
             : ', without a forecast: outdoor steps are dated by your free hours alone.')}
         {state.isPlanning && (
           <Button variant="outline" size="compact-sm" onClick={stopPlanning}>
@@ -180,6 +190,7 @@ export const WeekPage = () => {
   const state = useWeekModel(ZOOMS[zoom]!);
   const { changeSettings, changePiece } = useChanges();
   const { readAgain } = useForecast();
+  const isNarrow = useIsNarrow();
   const { model, bench, answer, asked } = state;
   if (!bench || answer === undefined)
     return (
@@ -214,6 +225,9 @@ export const WeekPage = () => {
       `moving “${step.label}”`,
     );
   };
+  const open = ({ piece, step }: WeekStep) =>
+    setOpened(opened === `${piece.id}/${step.id}` ? null : `${piece.id}/${step.id}`);
+  const change = (edit: (kept: Settings) => Settings, name: string) => void changeSettings(bench.settings, edit, name);
   const saveCalendar = () => {
     if (!model) return;
     const pieces = bench.pieces.map(({ value }) => value);
@@ -243,24 +257,26 @@ export const WeekPage = () => {
         />
         {model && (
           <>
-            <Button.Group>
-              <Button
-                variant="outline"
-                aria-label="Narrower hours"
-                disabled={zoom === 0}
-                onClick={() => setZoom(zoom - 1)}
-              >
-                <IconMinus size={18} aria-hidden />
-              </Button>
-              <Button
-                variant="outline"
-                aria-label="Wider hours"
-                disabled={zoom === ZOOMS.length - 1}
-                onClick={() => setZoom(zoom + 1)}
-              >
-                <IconPlus size={18} aria-hidden />
-              </Button>
-            </Button.Group>
+            {!isNarrow && (
+              <Button.Group>
+                <Button
+                  variant="outline"
+                  aria-label="Narrower hours"
+                  disabled={zoom === 0}
+                  onClick={() => setZoom(zoom - 1)}
+                >
+                  <IconMinus size={18} aria-hidden />
+                </Button>
+                <Button
+                  variant="outline"
+                  aria-label="Wider hours"
+                  disabled={zoom === ZOOMS.length - 1}
+                  onClick={() => setZoom(zoom + 1)}
+                >
+                  <IconPlus size={18} aria-hidden />
+                </Button>
+              </Button.Group>
+            )}
             <Button variant="outline" leftSection={<IconCalendarDown size={18} aria-hidden />} onClick={saveCalendar}>
               Calendar file
             </Button>
@@ -297,16 +313,14 @@ export const WeekPage = () => {
               the bench: {problems[0] && problemSentence(problems[0])}
             </p>
           ))}
-          <WeekChart
-            model={model}
-            opened={entry ?? null}
-            open={({ piece, step }) => setOpened(opened === `${piece.id}/${step.id}` ? null : `${piece.id}/${step.id}`)}
-            move={(one, at) => void move(one, at)}
-          />
+          {!isNarrow && (
+            <WeekChart model={model} opened={entry ?? null} open={open} move={(one, at) => void move(one, at)} />
+          )}
           {entry && <StepPanel model={model} entry={entry} move={move} close={() => setOpened(null)} />}
-          <TodayPart model={model} />
+          {isNarrow ? <DayList model={model} open={open} /> : <TodayPart model={model} />}
+          <OtherDays settings={settings} now={state.now} change={change} />
           <ExplainPart state={state} model={model} />
-          <WeekTable model={model} />
+          {!isNarrow && <WeekTable model={model} />}
           <BenchSheet model={model} />
         </>
       )}

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { dayAndTime } from '../../ui/dates.ts';
+import { dayAndTime, forecastOf } from '../../ui/dates.ts';
 import type { WeekModel } from './useWeekModel.ts';
 
 interface Seen {
@@ -24,7 +24,8 @@ export const useChanged = ({ week, settings, now }: WeekModel): string | null =>
   }, [forecastId, readyAt]);
   const { before } = seen;
   if (!before?.readyAt || !readyAt || forecastId === null || before.forecastId === forecastId) return null;
+  const by = forecastOf(week.forecast!, settings.zone, now);
   return before.readyAt === readyAt
-    ? `Planned anew by forecast ${forecastId}: the end stays.`
-    : `Planned anew by forecast ${forecastId}: ready ${dayAndTime(readyAt, settings.zone, now)} in place of ${dayAndTime(before.readyAt, settings.zone, now)}.`;
+    ? `Planned anew by ${by}: the end stays.`
+    : `Planned anew by ${by}: ready ${dayAndTime(readyAt, settings.zone, now)} in place of ${dayAndTime(before.readyAt, settings.zone, now)}.`;
 };

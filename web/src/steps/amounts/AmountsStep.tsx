@@ -22,27 +22,27 @@ export const AmountsStep = () => {
   const { amounts, part, piece, stack, catalogue, verdict } = model;
   if (!stack)
     return (
-      <p>
+      <p className="sg-course">
         Amounts follow from the layers. <Link to={`/pieces/${piece.id}/match`}>Choose them first.</Link>
       </p>
     );
   if (verdict?.standing === 'unsafe')
     return (
-      <p>
+      <p className="sg-course">
         Nothing is reckoned or bought for it: its layers are refused for safety.{' '}
         <Link to={`/pieces/${piece.id}/match`}>See why, and what would do.</Link>
       </p>
     );
   if (!amounts)
     return (
-      <p className="sg-quiet" role="status">
+      <p className="sg-course sg-quiet" role="status">
         Reckoning…
       </p>
     );
   const { faces, isSaid, why } = facesOf(part, catalogue);
   const isSide = part.area?.kind === 'cylinder' || part.area?.kind === 'cone';
   return (
-    <div className="sg-amounts">
+    <div className="sg-course sg-amounts">
       <svg width="0" height="0" aria-hidden className="sg-defs">
         <Hatchings scope={SHELF_SCOPE} />
       </svg>

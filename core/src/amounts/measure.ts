@@ -12,7 +12,7 @@ import {
   type Film,
 } from '../artwork/index.ts';
 import type { Catalogue } from '../materials/index.ts';
-import { catalogueFor, type Design, type Part, type Piece, type Workshop } from '../piece/index.ts';
+import { rimZoneOf, catalogueFor, type Design, type Part, type Piece, type Workshop } from '../piece/index.ts';
 import { lengthOfLine, polygonArea, polygonLength } from '../shape/index.ts';
 import type { CanAt } from '../shelf/index.ts';
 import type { Lay, Measured, MeasuredDesign } from './measured.ts';
@@ -105,7 +105,7 @@ const measuredDesign = (
     },
     scale,
     area: part.area,
-    rimZoneMm: part.use.food === 'lip' ? catalogue.limits.rimDistance.typical : 0,
+    rimZoneMm: rimZoneOf(part, catalogue),
     settings,
   });
   if (!plan.ok) return null;

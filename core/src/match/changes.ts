@@ -1,5 +1,5 @@
 import { AIRS, PLACES, TOOLS, WATERS, rankIn, type Catalogue } from '../materials/index.ts';
-import { isHollow, type Brief, type Design } from '../piece/index.ts';
+import { isHollow, rimZoneOf, type Brief, type Design } from '../piece/index.ts';
 import { boundsOf, clearAreaOf, type Bounds } from '../shape/index.ts';
 import { formatTemperature } from '../units/index.ts';
 import { LOOK_WORDS, mayBeLeaded, type Situation } from '../judge/index.ts';
@@ -46,8 +46,9 @@ const roomFor = ({ scale, widthMm, heightMm, artworkId, placement }: Design, cle
   return Math.min(clear.width / (widthMm * scale), clear.height / (heightMm * scale));
 };
 /** The box of what is clear of a measured area; null where none was measured, or it cannot be laid flat. */
-const clearBox = ({ area }: Brief['part'], { sizing }: Pick<Catalogue, 'sizing'>): Bounds | null => {
-  const clear = area && clearAreaOf(area, { sizing });
+const clearBox = (part: Brief['part'], catalogue: Catalogue): Bounds | null => {
+  const clear =
+    part.area && clearAreaOf(part.area, { sizing: catalogue.sizing, rimZoneMm: rimZoneOf(part, catalogue) });
   return clear?.ok ? boundsOf(clear.clear) : null;
 };
 const enlargedBy =

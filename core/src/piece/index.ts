@@ -10,6 +10,7 @@ export {
   plainUse,
   plainWorkshop,
 } from './defaults.ts';
+export { rimZoneOf } from './rimZone.ts';
 export { surfaceFacts, type SurfaceFacts } from './surfaceFacts.ts';
 export { layersAt, type Cut, type Layer, type Profile } from './layersAt.ts';
 export { designIdsOf, methodIdOf, passesOf, slotIdOf, type Pass } from './passes.ts';

@@ -145,10 +145,11 @@ const usualOf = (sizing: Sizing): Readonly<Record<Kind, number>> => {
 
 /** How much larger the artwork had to be for its thinnest stroke to be cut. */
 const Enlargement = ({ sizing }: { sizing: Sizing }) => {
-  const { cutFrom, looked, design, here, scale, setDesign } = sizing;
+  const { artwork, cutFrom, looked, design, here, scale, setDesign } = sizing;
   const [limit, found] = [strokeLimitOf(sizing), looked.looked?.minStrokeMm ?? null];
   const times = limit !== null && found !== null ? enlargementFor(found, limit) : 1;
-  if (times <= 1) return null;
+  // labels have the height that they are set at, and what is made for the area its size: a press would change nothing
+  if (times <= 1 || !artwork || artwork.rooms || isMadeForArea(artwork.source)) return null;
   const isLargest = design.placement.sizing === 'largest' && Boolean(here?.placement);
   return (
     <p>

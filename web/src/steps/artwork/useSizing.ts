@@ -9,6 +9,7 @@ import {
   mirrorNote,
   NO_ARTWORK,
   pileStroke,
+  rimZoneOf,
   strokeLimit,
   surfaceFacts,
   type ApplyOperation,
@@ -174,7 +175,7 @@ export const useSizing = (model: PieceModel, first?: string): Sizing => {
   const artworks = useArtworks() ?? NONE;
   const artwork = artworks.find(({ id }) => id === design.artworkId) ?? null;
   const cutFrom = cutFromOf(model, design, artwork);
-  const rimZoneMm = part.use.food === 'lip' ? catalogue.limits.rimDistance.typical : 0;
+  const rimZoneMm = rimZoneOf(part, catalogue);
   const toPlace = useMemo(
     () =>
       part.designs.flatMap(({ id, artworkId, over, scale, placement }) => {

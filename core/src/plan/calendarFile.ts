@@ -2,6 +2,7 @@ import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
 import type { Catalogue } from '../materials/index.ts';
 import type { Piece } from '../piece/index.ts';
 import type { WeekPlan } from './planPieces.ts';
+import { cautionsOf, checksOf, refusedWords, waitsOf } from './stepWords.ts';
 
 /**
  * The plan as a calendar file (iCalendar, RFC 5545): an event with an alarm for every step still to come, and one for each piece that is
@@ -21,7 +22,7 @@ export const calendarFile = (week: WeekPlan, pieces: readonly Piece[], catalogue
     const plan = week.plans[piece.id];
     if (!plan) continue;
     const verdict = week.verdicts[piece.id];
-    const marked = verdict?.standing === 'refused' ? ' (refused, kept by hand)' : '';
+    const refused = refusedWords(verdict);
     for (const dated of plan.steps) {
       if (dated.isDone) continue;
       const step = week.steps[piece.id]?.find(({ id }) => id === dated.stepId);
@@ -32,13 +33,14 @@ export const calendarFile = (week: WeekPlan, pieces: readonly Piece[], catalogue
           stamp: new Date(week.madeAt),
           start: new Date(start),
           end: new Date(end),
-          summary: `${piece.name}: ${step.label}${marked}`,
+          summary: `${piece.name}: ${step.label}${refused && ` (${refused})`}`,
           description: [
-            verdict?.standing === 'refused' ? `Refused: ${verdict.reasons[0]?.reason ?? ''}.` : '',
+            refused && `Refused: ${verdict?.reasons[0]?.reason ?? ''}.`,
             step.detail,
             step.needs.length ? `Needed: ${step.needs.join(', ')}.` : '',
-            step.looksRight ? `Right when: ${step.looksRight}` : '',
-            ...step.hazards.flatMap((id) => catalogue.hazardById.get(id)?.cautions ?? []),
+            ...checksOf(step).map(({ name, words }) => `${name}: ${words}`),
+            ...waitsOf(step),
+            ...cautionsOf(step, catalogue),
           ]
             .filter(Boolean)
             .join('\n'),

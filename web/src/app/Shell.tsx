@@ -22,6 +22,8 @@ const Mark = () => (
   </svg>
 );
 
+const SCHEME = 'data-mantine-color-scheme';
+
 /** The ground colour is a setting of the bench: it follows an import, an undo and the other tab. */
 const useGroundColour = (): void => {
   const theme = useBench()?.settings.value.theme;
@@ -31,6 +33,26 @@ const useGroundColour = (): void => {
   }, [theme, setColorScheme]);
 };
 
+/** Paper is light, whatever the screen is: what is printed from a dark page is written dark. */
+const usePaperColour = (): void =>
+  useEffect(() => {
+    const { documentElement: root } = document;
+    let onScreen: string | null = null;
+    const toPaper = () => {
+      onScreen = root.getAttribute(SCHEME);
+      root.setAttribute(SCHEME, 'light');
+    };
+    const toScreen = () => {
+      if (onScreen) root.setAttribute(SCHEME, onScreen);
+    };
+    window.addEventListener('beforeprint', toPaper);
+    window.addEventListener('afterprint', toScreen);
+    return () => {
+      window.removeEventListener('beforeprint', toPaper);
+      window.removeEventListener('afterprint', toScreen);
+    };
+  }, []);
+
 const isWriting = (target: EventTarget | null): boolean =>
   target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && !target.readOnly);
 
@@ -38,6 +60,7 @@ const isWriting = (target: EventTarget | null): boolean =>
 export const Shell = () => {
   useWatchedBench();
   useGroundColour();
+  usePaperColour();
   const { undo } = useChanges();
   const nextUndo = useNextUndo();
   const mayRun = useMayRun();

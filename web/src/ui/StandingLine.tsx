@@ -1,6 +1,6 @@
 import { IconAlertTriangle, IconHelpHexagon, IconSquareX } from '@tabler/icons-react';
-import type { StackVerdict } from '@sgraffa/core';
-import { capitalised, STANDING_WORDS } from './words.ts';
+import { STANDING_WORDS, type StackVerdict } from '@sgraffa/core';
+import { capitalised } from './words.ts';
 
 const ICONS = { tryFirst: IconHelpHexagon, refused: IconAlertTriangle, unsafe: IconSquareX } as const;
 

@@ -1,6 +1,7 @@
 import {
   amountsClause,
   formatLength,
+  STANDING_WORDS,
   stackWords,
   surfaceFacts,
   headlineOf,
@@ -15,7 +16,7 @@ import {
   type Stack,
   type StackVerdict,
 } from '@sgraffa/core';
-import { limitWords, STANDING_WORDS } from './words.ts';
+import { limitWords } from './words.ts';
 
 export const COURSES = ['surface', 'match', 'artwork', 'amounts', 'plan', 'bench', 'care'] as const;
 export type Course = (typeof COURSES)[number];

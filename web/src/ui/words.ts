@@ -13,7 +13,6 @@ import {
   type Outcome,
   type Part,
   type Settings,
-  type StackVerdict,
   type Use,
 } from '@sgraffa/core';
 
@@ -159,14 +158,6 @@ export const AXIS_WORDS = Object.fromEntries(
 ) as Words<CareAxis>;
 
 /** A limit in the words of a care card. */
-/** What stands against layers, in words; nothing where they stand. */
-export const STANDING_WORDS: Readonly<Record<StackVerdict['standing'], string>> = {
-  stands: '',
-  tryFirst: 'to be tried first',
-  refused: 'refused, kept by hand',
-  unsafe: 'refused for safety',
-};
-
 export const limitWords = (
   { axis, value }: Pick<CareLimit, 'axis' | 'value'>,
   settings: Pick<Settings, 'temperature'>,

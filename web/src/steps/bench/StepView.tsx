@@ -1,3 +1,4 @@
+import { checksOf } from '@sgraffa/core';
 import { Button, Kbd } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { lazy, Suspense, useState } from 'react';
@@ -64,12 +65,11 @@ const Waits = ({ open, now }: { open: OpenStep; now: number }) => {
 const StepWords = ({ step }: { step: Step }) => (
   <>
     <p>{capitalised(step.detail)}</p>
-    {step.looksRight && (
-      <p>
-        <strong>{step.gate ? 'Held when' : 'Right when'}:</strong> {step.looksRight}
+    {checksOf(step).map(({ name, words }) => (
+      <p key={name}>
+        <strong>{name}:</strong> {words}
       </p>
-    )}
-    {step.gate && <p>Failed: {step.gate.failed}</p>}
+    ))}
     {step.needs.length > 0 && (
       <p>
         <strong>Needed:</strong> {step.needs.join(', ')}.

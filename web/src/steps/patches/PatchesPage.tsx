@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
-import { formatDuration, sayWhen, type PlannedStep, type Step } from '@sgraffa/core';
+import { checksOf, formatDuration, sayWhen, type PlannedStep, type Step } from '@sgraffa/core';
 import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts';
 import { usePatches } from '../../workers/learnClient.ts';
 import { usePlannedWeek } from '../../workers/planClient.ts';
@@ -52,14 +52,14 @@ const ToTryPart = ({ zone, now }: { zone: string; now: string }) => {
               {step.label} <span className="sg-quiet">{piece}</span>
             </h3>
             <p>{capitalised(step.detail)}</p>
-            {step.gate ? (
-              <p>
-                <strong>Held:</strong> {step.gate.held} <strong>Failed:</strong> {step.gate.failed} The rest waits for
-                it.
-              </p>
-            ) : (
-              <p className="sg-quiet">{step.looksRight}</p>
-            )}
+            <p>
+              {checksOf(step).map(({ name, words }) => (
+                <span key={name}>
+                  <strong>{name}:</strong> {words}{' '}
+                </span>
+              ))}
+              {step.gate && 'The rest waits for it.'}
+            </p>
             <p className="sg-quiet">
               {planned.isRunning ? 'Under way' : capitalised(sayWhen(planned.start, zone, now))} ·{' '}
               {formatDuration(step.minutes)}

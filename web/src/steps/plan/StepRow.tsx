@@ -1,7 +1,17 @@
 import { UnstyledButton } from '@mantine/core';
 import { IconCheck, IconChevronDown, IconChevronRight, IconHourglassLow } from '@tabler/icons-react';
 import { Link } from 'react-router';
-import { formatDuration, sayWhen, type Piece, type PlannedStep, type Step } from '@sgraffa/core';
+import {
+  cautionsOf,
+  checksOf,
+  keepTime,
+  windowWords,
+  formatDuration,
+  sayWhen,
+  type Piece,
+  type PlannedStep,
+  type Step,
+} from '@sgraffa/core';
 import { TakesWords } from '../../ui/TakesWords.tsx';
 import { DoneMark } from '../../ui/DoneMark.tsx';
 import { clock, dayAndTime, shortDay } from '../../ui/dates.ts';
@@ -13,12 +23,10 @@ import type { PieceModel } from '../piece/usePieceModel.ts';
 /** What a step waited for, with the figure that says how long; what may be ready sooner. */
 const Waits = ({ model, step, planned }: { model: PieceModel; step: Step; planned: PlannedStep }) => {
   const { settings, now, catalogue } = model;
-  const lag = step.lags[0];
-  const closes = lag?.windows?.[0]?.[1];
   return (
     <>
-      {lag && (
-        <p className="sg-wait">
+      {step.lags.map((lag, at) => (
+        <p key={lag.why} className="sg-wait">
           After {lag.why}:{' '}
           <WhereFrom
             figures={[
@@ -31,26 +39,22 @@ const Waits = ({ model, step, planned }: { model: PieceModel; step: Step; planne
           >
             {formatDuration(lag.time.high)}
           </WhereFrom>
-          {closes !== undefined &&
-            closes !== null &&
-            `, and within ${formatDuration(closes)} of the first coat or after ${formatDuration(lag.windows?.[1]?.[0] ?? closes)}`}
-          {planned.maybeFrom && planned.maybeFrom < planned.start && (
+          {windowWords(lag)}
+          {at === 0 && planned.maybeFrom && planned.maybeFrom < planned.start && (
             <span className="sg-quiet">
               {' '}
               · may be ready from {sayWhen(planned.maybeFrom, settings.zone, now)}: test with a fingertip
             </span>
           )}
         </p>
-      )}
+      ))}
       {step.keeps.map((keep) => (
         <p key={keep.why} className="sg-wait">
-          Not long after: {keep.why}{' '}
-          <WhereFrom figures={[{ of: keep.why, label: 'at most', figure: keep.time }]}>
-            {`${formatDuration(keep.time.low)} to ${formatDuration(keep.time.high)}`}
-          </WhereFrom>
+          Before long: {keep.why} for{' '}
+          <WhereFrom figures={[{ of: keep.why, label: 'at most', figure: keep.time }]}>{keepTime(keep)}</WhereFrom>
         </p>
       ))}
-      {lag && planned.waitedFor && planned.waitedFor !== lag.why && (
+      {step.lags.length > 0 && planned.waitedFor && step.lags.every(({ why }) => why !== planned.waitedFor) && (
         <p className="sg-quiet">Then for {planned.waitedFor}.</p>
       )}
     </>
@@ -79,8 +83,7 @@ const StepBody = ({ model, step, planned }: { model: PieceModel; step: Step; pla
             {`${formatDuration(step.minutes)}${step.pieces > 1 ? ` for ${step.pieces} pieces` : ''}`}
           </WhereFrom>
           {step.needs.length > 0 && `. Needed: ${step.needs.join(', ')}`}.
-          {step.looksRight && ` ${step.gate ? 'Held' : 'Right when'}: ${step.looksRight}`}
-          {step.gate && ` Failed: ${step.gate.failed}`}
+          {checksOf(step).map(({ name, words }) => ` ${name}: ${words}`)}
         </p>
         {!planned.isDone && <TakesWords lines={model.amounts} step={step} steps={model.steps} catalogue={catalogue} />}
         <Waits model={model} step={step} planned={planned} />
@@ -105,9 +108,9 @@ const StepBody = ({ model, step, planned }: { model: PieceModel; step: Step; pla
       />
       {step.hazards.length > 0 && (
         <ul className="sg-step-cautions" aria-label="Cautions">
-          {step.hazards.flatMap((id) =>
-            (catalogue.hazardById.get(id)?.cautions ?? []).map((caution) => <li key={caution}>{caution}</li>),
-          )}
+          {cautionsOf(step, catalogue).map((caution) => (
+            <li key={caution}>{caution}</li>
+          ))}
         </ul>
       )}
     </div>

@@ -1,11 +1,12 @@
+import { cautionsOf, checksOf, waitsOf, refusedWords } from '@sgraffa/core';
 import { clock, day, dayAndTime, forecastOf } from '../../ui/dates.ts';
-import { STANDING_WORDS } from '../../ui/words.ts';
+import { capitalised } from '../../ui/words.ts';
 import { stepsToCome } from './TodayPart.tsx';
 import type { WeekModel, WeekStep } from './useWeekModel.ts';
 
 const DAYS_ON_SHEET = 7;
 
-/** The printed sheet for the bench: the next days' steps with a box each, what is needed, the cautions. Seen on paper only. */
+/** The printed sheet for the bench: the next days' steps with a box each, what is needed, what right looks like, the waits, the cautions. Seen on paper only. */
 export const BenchSheet = ({ model }: { model: WeekModel }) => {
   const { settings, now, catalogue, week } = model;
   const { zone } = settings;
@@ -33,24 +34,23 @@ export const BenchSheet = ({ model }: { model: WeekModel }) => {
                 <tr key={`${piece.id} ${step.id}`}>
                   <td className="sg-box">☐</td>
                   <td>
-                    {clock(planned.start, zone)}–{clock(planned.end, zone)}
+                    {clock(planned.start, zone)}–{clock(planned.stretches[0]!.end, zone)}
                   </td>
                   <td>
                     <strong>{step.label}</strong>, {piece.name}
                     {step.pieces > 1 && ` (${step.pieces})`}
-                    {week.verdicts[piece.id]?.standing === 'refused' && <b> · {STANDING_WORDS.refused}</b>}
+                    {refusedWords(week.verdicts[piece.id]) && <b> · {refusedWords(week.verdicts[piece.id])}</b>}
                     <br />
-                    {step.detail} {step.needs.length > 0 && `Needed: ${step.needs.join(', ')}.`}
-                    {step.hazards.length > 0 && (
-                      <em>
-                        {' '}
-                        Mind:{' '}
-                        {step.hazards
-                          .map((id) => catalogue.hazardById.get(id)?.cautions[0])
-                          .filter(Boolean)
-                          .join(' ')}
-                      </em>
-                    )}
+                    {capitalised(step.detail)} {step.needs.length > 0 && `Needed: ${step.needs.join(', ')}.`}
+                    {checksOf(step).map(({ name, words }) => (
+                      <div key={name}>
+                        <b>{name}:</b> {words}
+                      </div>
+                    ))}
+                    {waitsOf(step).map((wait) => (
+                      <div key={wait}>{wait}</div>
+                    ))}
+                    {step.hazards.length > 0 && <em>Mind: {cautionsOf(step, catalogue).join(' ')}</em>}
                   </td>
                   <td className="sg-done-at">done at</td>
                 </tr>

@@ -17,9 +17,11 @@ export const MissedDates = ({ bench, week, now }: { bench: Bench; week: WeekPlan
   const { zone } = bench.settings.value;
   const pieces = bench.pieces.map(({ value }) => value);
   return missedDues(pieces, week).map(({ pieceId, piece, due, nearest }) => (
-    <p key={pieceId} className="sg-late-words">
-      <Link to={`/pieces/${pieceId}/plan`}>{piece}</Link> is wanted {dayAndTime(due, zone, now)}; the nearest that can
-      be is <strong>{nearestWords(nearest, due, zone, now)}</strong>.{' '}
+    <p key={pieceId} className="sg-late-words sg-missed">
+      <span>
+        <Link to={`/pieces/${pieceId}/plan`}>{piece}</Link> is wanted {dayAndTime(due, zone, now)}; the nearest that can
+        be is <strong>{nearestWords(nearest, due, zone, now)}</strong>.
+      </span>
       <Button
         variant="outline"
         size="compact-sm"

@@ -1,15 +1,12 @@
 import { Button } from '@mantine/core';
 import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
-import type { Problem } from '@sgraffa/core';
+import { cautionsOf, checksOf, waitsOf, type Problem } from '@sgraffa/core';
 import { useChanges } from '../../store/bench.ts';
 import { DateInput } from '../../ui/DateInput.tsx';
 import { dayAndTime } from '../../ui/dates.ts';
 import { DoneMark } from '../../ui/DoneMark.tsx';
 import type { WeekModel, WeekStep } from './useWeekModel.ts';
-
-const cautionsOf = ({ catalogue }: WeekModel, { step }: WeekStep): readonly string[] =>
-  step.hazards.flatMap((id) => catalogue.hazardById.get(id)?.cautions ?? []);
 
 /** One step of the bench: what it is, when, and how to move it without a mouse. */
 export const StepPanel = ({
@@ -35,7 +32,7 @@ export const StepPanel = ({
     instant < now
       ? { code: 'past', given: 'That time is past.', allowed: 'from now on.', todo: 'Mark it done if it is done.' }
       : null;
-  const cautions = cautionsOf(model, entry);
+  const cautions = cautionsOf(step, model.catalogue);
   const panel = useRef<HTMLElement>(null);
   // it opens below the picture: bring it into view, and the keyboard with it
   useEffect(() => panel.current?.focus(), [piece.id, step.id]);
@@ -57,7 +54,16 @@ export const StepPanel = ({
       </p>
       {step.detail && <p>{step.detail}</p>}
       {step.needs.length > 0 && <p className="sg-quiet">Needed: {step.needs.join(', ')}.</p>}
-      {step.looksRight && <p className="sg-quiet">Right when: {step.looksRight}</p>}
+      {checksOf(step).map(({ name, words }) => (
+        <p key={name} className="sg-quiet">
+          {name}: {words}
+        </p>
+      ))}
+      {waitsOf(step).map((wait) => (
+        <p key={wait} className="sg-quiet">
+          {wait}
+        </p>
+      ))}
       {cautions.length > 0 && (
         <ul className="sg-panel-cautions">
           {cautions.map((caution) => (

@@ -1,6 +1,6 @@
+import { refusedWords } from '@sgraffa/core';
 import { UnstyledButton } from '@mantine/core';
 import { clock, day, weekdayAndDay } from '../../ui/dates.ts';
-import { STANDING_WORDS } from '../../ui/words.ts';
 import { DoneMark } from '../../ui/DoneMark.tsx';
 import type { WeekModel, WeekStep } from './useWeekModel.ts';
 
@@ -43,7 +43,7 @@ const DaySteps = ({
               <span className="sg-quiet">
                 {' '}
                 · {piece.name}
-                {week.verdicts[piece.id]?.standing === 'refused' && ` · ${STANDING_WORDS.refused}`}
+                {refusedWords(week.verdicts[piece.id]) && ` · ${refusedWords(week.verdicts[piece.id])}`}
               </span>
               {step.hazards.length > 0 && (
                 <span className="sg-today-caution">

@@ -1,8 +1,7 @@
 import { Table } from '@mantine/core';
-import { sayWhen } from '@sgraffa/core';
+import { refusedWords, sayWhen } from '@sgraffa/core';
 import { Link } from 'react-router';
 import { clock, day } from '../../ui/dates.ts';
-import { STANDING_WORDS } from '../../ui/words.ts';
 import { stepsToCome } from './TodayPart.tsx';
 import type { WeekModel } from './useWeekModel.ts';
 
@@ -31,7 +30,7 @@ export const WeekTable = ({ model }: { model: WeekModel }) => {
               </Table.Td>
               <Table.Td>
                 <Link to={`/pieces/${piece.id}/plan`}>{piece.name}</Link>
-                {week.verdicts[piece.id]?.standing === 'refused' && ` (${STANDING_WORDS.refused})`}
+                {refusedWords(week.verdicts[piece.id]) && ` (${refusedWords(week.verdicts[piece.id])})`}
               </Table.Td>
               <Table.Td>
                 {step.label}

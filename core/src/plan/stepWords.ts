@@ -1,0 +1,45 @@
+import type { Catalogue } from '../materials/index.ts';
+import { formatDuration } from '../units/index.ts';
+import type { StackVerdict } from './asked.ts';
+import type { Keep, Lag, Step } from './step.ts';
+
+// What is said of a step wherever it is told: on the screen, on the printed sheet, in the calendar.
+
+/** What stands against layers, in words; nothing where they stand. */
+export const STANDING_WORDS: Readonly<Record<StackVerdict['standing'], string>> = {
+  stands: '',
+  tryFirst: 'to be tried first',
+  refused: 'refused, kept by hand',
+  unsafe: 'refused for safety',
+};
+/** Beside the steps of a piece whose layers are refused; what is to be tried first is a step of its own. */
+export const refusedWords = (verdict: StackVerdict | undefined): string =>
+  verdict && verdict.standing !== 'tryFirst' ? STANDING_WORDS[verdict.standing] : '';
+
+/** What a step looks like when it is right; where it is a test, when it held and when it failed. */
+export const checksOf = ({ gate, looksRight }: Step): readonly { readonly name: string; readonly words: string }[] => [
+  ...(looksRight ? [{ name: gate ? 'Held when' : 'Right when', words: looksRight }] : []),
+  ...(gate ? [{ name: 'Failed when', words: gate.failed }] : []),
+];
+
+/** Until when, and from when again, the next coat may come, where it may only come early or late; empty elsewhere. */
+export const windowWords = ({ windows }: Lag): string => {
+  const closes = windows?.[0]?.[1];
+  return closes === undefined || closes === null
+    ? ''
+    : `, and within ${formatDuration(closes)} of the first coat or after ${formatDuration(windows?.[1]?.[0] ?? closes)}`;
+};
+
+export const keepTime = ({ time }: Keep): string => `${formatDuration(time.low)} to ${formatDuration(time.high)}`;
+
+/** How long a step waits, and how long it may not: a sentence each. */
+export const waitsOf = ({ lags, keeps }: Step): readonly string[] => [
+  ...lags.map((lag) => `After ${lag.why}: ${formatDuration(lag.time.high)}${windowWords(lag)}.`),
+  ...keeps.map((keep) => `Before long: ${keep.why} for ${keepTime(keep)}.`),
+];
+
+/** All that is to be minded at a step. */
+export const cautionsOf = (
+  { hazards }: Pick<Step, 'hazards'>,
+  { hazardById }: Pick<Catalogue, 'hazardById'>,
+): readonly string[] => hazards.flatMap((id) => hazardById.get(id)?.cautions ?? []);

@@ -18,6 +18,7 @@ const PAGES = [
 for (const [name, width, height] of [
   ['a phone', 390, 844],
   ['a tablet upright', 820, 1180],
+  ['a tablet on its side', 1180, 820],
   ['a laptop at twice the size', 640, 400],
 ] as const)
   test(`on ${name} no page scrolls sideways, and what is pressed is large enough`, async ({ page }) => {
@@ -45,6 +46,13 @@ for (const [name, width, height] of [
             .map((one) => `${one.textContent} ${one.getAttribute('aria-label') ?? ''}`),
         );
       expect(small, path).toEqual([]);
+      // what stands within a line is found by a finger too
+      const low = await page
+        .locator('main .sg-where:visible, main a:not([class]):visible')
+        .evaluateAll((all) =>
+          all.filter((one) => one.getBoundingClientRect().height < 24).map((one) => one.textContent),
+        );
+      expect(low, path).toEqual([]);
     }
   });
 

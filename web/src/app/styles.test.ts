@@ -18,3 +18,14 @@ test('no class is given its looks by two steps: which page was seen before would
     [...owners].filter(([, steps]) => steps.size > 1).map(([name, steps]) => `${name}: ${[...steps].join()}`),
   ).toEqual([]);
 });
+
+test('a reader of the screen hears what every table is about', () => {
+  const unnamed = readdirSync(STEPS, { recursive: true, encoding: 'utf8' })
+    .filter((one) => one.endsWith('.tsx'))
+    .flatMap((file) =>
+      [...readFileSync(path.join(STEPS, file), 'utf8').matchAll(/<[Tt]able(?![.\w])[^>]*>/g)]
+        .filter(([tag]) => !tag.includes('aria-label'))
+        .map(([tag]) => `${file}: ${tag}`),
+    );
+  expect(unnamed).toEqual([]);
+});

@@ -54,6 +54,7 @@ export const theme = createTheme({
     NumberInput: { defaultProps: { size: 'md' } },
     Select: { defaultProps: { size: 'md', checkIconPosition: 'right', allowDeselect: false } },
     MultiSelect: { defaultProps: { size: 'md', hidePickedOptions: true } },
+    Checkbox: { defaultProps: { size: 'md' } },
     Switch: { defaultProps: { radius: 0 } },
     Textarea: { defaultProps: { size: 'md' } },
     // what is below it may move when a plan arrives: it stays open

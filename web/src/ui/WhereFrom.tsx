@@ -57,7 +57,12 @@ export const WhereFrom = ({
         position="bottom-start"
         isText
         target={
-          <UnstyledButton className="sg-where" onClick={() => setOpen(!isOpen)}>
+          <UnstyledButton
+            className="sg-where"
+            // a figure alone does not say what pressing it does
+            aria-description={children ? 'Where from?' : undefined}
+            onClick={() => setOpen(!isOpen)}
+          >
             {children ?? 'Where from?'}
           </UnstyledButton>
         }

@@ -24,7 +24,7 @@ export const PricePart = ({ lines, model }: { lines: readonly AmountLine[]; mode
         </p>
       </header>
       <div className="sg-costs">
-        <Table>
+        <Table aria-label="What it costs">
           <Table.Tbody>
             {cost.lines.map(({ label, cost: own, why }) => (
               <Table.Tr key={label + why}>

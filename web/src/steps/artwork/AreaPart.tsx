@@ -89,7 +89,7 @@ export const AreaPart = ({ sizing: { model, rimZoneMm, placed } }: { sizing: Siz
               It touches lips: {length(rimZoneMm)} below the rim stay free whatever is said here.
             </p>
           )}
-          <ul className="sg-plain-list">
+          <ul className="sg-plain-list" hidden={!area.keepOuts.length}>
             {area.keepOuts.map((keepOut, index) => (
               <li key={index} className="sg-keep-out">
                 <b>{keepOut.kind === 'circle' ? 'Round' : 'Square'}, in the way</b>

@@ -56,6 +56,9 @@ const LimitRow = ({ limit, model }: { limit: CareLimit; model: PieceModel }) => 
   );
 };
 
+const zoneTitle = (zone: keyof typeof ZONE_WORDS): string =>
+  zone === 'rest' ? 'The rest of it' : `Where the design is: ${ZONE_WORDS[zone]}`;
+
 /** What the finished piece stands, zone by zone, with the layer that sets each limit and the day it holds from. */
 export const CareStep = () => {
   const { model } = usePiece();
@@ -85,8 +88,8 @@ export const CareStep = () => {
       <OnlyIf model={model} />
       {zones.map((zone) => (
         <section key={zone}>
-          <h3 className="sg-rule">{zone === 'rest' ? 'The rest of it' : `Where the design is: ${ZONE_WORDS[zone]}`}</h3>
-          <Table className="sg-care" verticalSpacing="xs">
+          <h3 className="sg-rule">{zoneTitle(zone)}</h3>
+          <Table className="sg-care" verticalSpacing="xs" aria-label={zoneTitle(zone)}>
             <Table.Thead>
               <Table.Tr>
                 <Table.Th scope="col">For</Table.Th>

@@ -239,7 +239,7 @@ export const EntryPart = ({ entry, survey }: { entry: Entry; survey: Survey | un
         </dl>
       )}
       {entry.figures.length > 0 && (
-        <Table verticalSpacing="xs">
+        <Table verticalSpacing="xs" aria-label={`Figures of ${entry.name}`}>
           <Table.Thead>
             <Table.Tr>
               <Table.Th scope="col">Figure</Table.Th>

@@ -135,7 +135,7 @@ export const LogPage = () => {
             )}
           </p>
           <Table.ScrollContainer minWidth={640}>
-            <Table className="sg-log-table">
+            <Table className="sg-log-table" aria-label="What was done">
               <Table.Thead>
                 <Table.Tr>
                   <Table.Th>When</Table.Th>

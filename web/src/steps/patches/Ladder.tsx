@@ -181,7 +181,7 @@ const Ladder = ({ group }: { group: PatchGroup }) => {
       <div ref={holder} style={{ height: CURVE_PX + rungs.length * ROW_PX + 34 }} aria-hidden />
       <details>
         <summary>The same as a table</summary>
-        <table className="sg-table">
+        <table className="sg-table" aria-label="Rungs tried so far">
           <thead>
             <tr>
               <th>begun</th>

@@ -18,9 +18,12 @@ const Clauses = ({ model, open, former, isCopy = false }: Props & { isCopy?: boo
   model.clauses.map(({ course, words, aside, isOpen }, index) => (
     <Fragment key={course}>
       {index > 0 && (
-        <span className="sg-arrow" aria-hidden>
-          {' → '}
-        </span>
+        <>
+          {' '}
+          <span className="sg-arrow" role="img" aria-label="then">
+            →
+          </span>{' '}
+        </>
       )}
       <Link
         to={`/pieces/${model.piece.id}/${course}`}

@@ -27,7 +27,7 @@ const TablePart = ({ title, columns, rows, notes }: RecordTable) => (
     <h2 className="sg-rule">{title}</h2>
     {rows.length > 0 && (
       <Table.ScrollContainer minWidth={560} className="sg-record-scroll">
-        <Table className="sg-record-table">
+        <Table className="sg-record-table" aria-label={title}>
           <Table.Thead>
             <Table.Tr>
               {columns.map(({ name, share }) => (

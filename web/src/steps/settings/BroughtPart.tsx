@@ -41,7 +41,7 @@ const ConflictPart = ({
       {isGone ? (
         <p>{mine === null ? 'Deleted here, and changed there.' : 'Changed here, and deleted there.'}</p>
       ) : (
-        <table className="sg-table">
+        <table className="sg-table" aria-label={`What differs in ${nameOf(conflict)}`}>
           <thead>
             <tr>
               <th />

@@ -103,7 +103,7 @@ export const ToBuyPage = () => {
         <p>Everything that can be reckoned is there.</p>
       ) : (
         <div className="sg-overview-frame">
-          <Table className="sg-buy">
+          <Table className="sg-buy" aria-label="To buy">
             <Table.Thead>
               <Table.Tr>
                 <Table.Th>bought</Table.Th>

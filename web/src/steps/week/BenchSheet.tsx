@@ -28,7 +28,7 @@ export const BenchSheet = ({ model }: { model: WeekModel }) => {
       {[...days].map(([date, entries]) => (
         <section key={date}>
           <h2>{date}</h2>
-          <table>
+          <table aria-label={date}>
             <tbody>
               {entries.map(({ piece, step, planned }) => (
                 <tr key={`${piece.id} ${step.id}`}>

@@ -81,7 +81,7 @@ export const ExplainPart = ({ state, model }: { state: WeekState; model: WeekMod
       </p>
       {told && <p className="sg-quiet">{told.words}</p>}
       {chance.data && (
-        <Table className="sg-sure">
+        <Table className="sg-sure" aria-label="How sure each date is">
           <Table.Thead>
             <Table.Tr>
               <Table.Th>Piece</Table.Th>

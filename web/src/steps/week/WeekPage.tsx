@@ -258,7 +258,7 @@ export const WeekPage = () => {
         {model && (
           <>
             {!isNarrow && (
-              <Button.Group>
+              <Button.Group aria-label="Width of the hours">
                 <Button
                   variant="outline"
                   aria-label="Narrower hours"

@@ -12,7 +12,7 @@ export const WeekTable = ({ model }: { model: WeekModel }) => {
   return (
     <section>
       <h2>All steps</h2>
-      <Table className="sg-steps-table">
+      <Table className="sg-steps-table" aria-label="Every step by its time">
         <Table.Thead>
           <Table.Tr>
             <Table.Th>When</Table.Th>

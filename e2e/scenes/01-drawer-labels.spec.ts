@@ -1,4 +1,5 @@
-import { expect, test, typed } from '../journey.ts';
+import { expect, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { answered, begun, boundsOf, chosen, course, cutFiles, figure, sentence } from './scene.ts';
 
 const NAMES = [

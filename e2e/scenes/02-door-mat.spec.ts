@@ -1,4 +1,5 @@
-import { expect, picked, test, typed } from '../journey.ts';
+import { expect, picked, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { begun, chosen, course, drawing, figure, saved, step, svg } from './scene.ts';
 
 /** A dozen letters with two counters each, and a branch of leaves below. */

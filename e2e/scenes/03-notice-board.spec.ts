@@ -1,4 +1,5 @@
-import { expect, picked, test, typed } from '../journey.ts';
+import { expect, picked, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { begun, chosen, course, cutFiles, cutOf, drawing, figure, sentence, svg } from './scene.ts';
 
 test('a notice board of larch: stain dry before film, lettering of 290 mm with 45 mm free, two colours, a cord and a saw cut', async ({

@@ -1,4 +1,5 @@
-import { expect, test, typed } from '../journey.ts';
+import { expect, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { begun, chosen, course, cutFiles, drawing, figure, svg } from './scene.ts';
 
 const COLOURS = ['#c02020', '#2040c0', '#208030', '#d0a020'];

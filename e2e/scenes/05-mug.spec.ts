@@ -1,4 +1,5 @@
-import { expect, picked, test, typed } from '../journey.ts';
+import { expect, picked, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { answered, begun, chosen, course, cutFiles, cutOf, sentence, step } from './scene.ts';
 
 test('a mug drunk from daily: a wrap with rim and foot free, lettering over it, hand wash and why no dishwasher', async ({

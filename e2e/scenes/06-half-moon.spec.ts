@@ -1,4 +1,5 @@
-import { expect, test, typed } from '../journey.ts';
+import { expect, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { begun, chosen, course, cutFiles, cutOf, drawing, figure, step, svg } from './scene.ts';
 
 const STAR = 'l8 22h22l-18 13 7 22-19-13-19 13 7-22-18-13h22z';

@@ -1,4 +1,5 @@
-import { expect, judged, test } from '../journey.ts';
+import { expect, judged } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { answered, chosen, course } from './scene.ts';
 
 test('four flasks with three finishes: each sort by itself, gel and a patch first, an unknown coat only after a lead test', async ({

@@ -1,4 +1,5 @@
-import { expect, picked, test, typed } from '../journey.ts';
+import { expect, picked, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { answered, begun, chosen, course, cutFiles, cutOf, drawing, figure, saved, svg } from './scene.ts';
 
 test('a tapered cup: a pattern that meets at the seam with a name cleared out of it, stripped to metal after a patch', async ({

@@ -1,4 +1,5 @@
-import { expect, test, typed } from '../journey.ts';
+import { expect, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { begun, chosen, course, drawing, figure, svg } from './scene.ts';
 
 const FLOWER =

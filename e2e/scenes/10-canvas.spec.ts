@@ -1,4 +1,5 @@
-import { expect, test } from '../journey.ts';
+import { expect } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { begun, chosen, course, drawing, figure, saved, sentence, step, svg } from './scene.ts';
 
 test('a wave on canvas through a clear sheet cut by hand: full-size paper to cut by, away from the edge, score and pull low', async ({

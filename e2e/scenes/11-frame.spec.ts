@@ -1,4 +1,5 @@
-import { expect, test } from '../journey.ts';
+import { expect } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { begun, chosen, course, figure, step } from './scene.ts';
 
 test('a raw frame with a line of text that ends in a full stop: sanded and sealed before film, the stop named as a loose dot', async ({

@@ -1,4 +1,5 @@
-import { expect, picked, test, typed } from '../journey.ts';
+import { expect, picked, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { begun, chosen, course, figure, step } from './scene.ts';
 
 test('two mats now and more later: one plastic sheet with pins, cut once and used again, wiped between, islands counted back', async ({

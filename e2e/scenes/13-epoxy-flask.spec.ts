@@ -1,4 +1,5 @@
-import { expect, picked, test, typed } from '../journey.ts';
+import { expect, picked, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { answered, begun, course } from './scene.ts';
 
 test('a sprayed flask flooded with epoxy: a turner and warmth, ml of both parts, hours of turning, hand wash and no heat', async ({

@@ -1,4 +1,5 @@
-import { expect, picked, test, typed } from '../journey.ts';
+import { expect, picked, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { begun, chosen, course, cutFiles, cutOf, drawing, ringArea, svg } from './scene.ts';
 
 const BODY = '<path d="M10 10h1960v260h-1960zM200 60h300v160h-300zM800 60h300v160h-300z" fill-rule="evenodd"/>';

@@ -1,4 +1,5 @@
-import { expect, picked, test, typed } from '../journey.ts';
+import { expect, picked, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { answered, begun, chosen, course, drawing, figure, step, svg } from './scene.ts';
 
 test('a maple plaque burnt with paste: the food side said, paste by what is left of its salt, heat and an hour of watching', async ({

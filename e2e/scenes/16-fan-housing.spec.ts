@@ -1,4 +1,5 @@
-import { expect, test, typed } from '../journey.ts';
+import { expect, typed } from '../journey.ts';
+import { test } from './byKeys.ts';
 import { begun, chosen, course, figure, sentence } from './scene.ts';
 
 test('a fan housing with a knob in it: words around the knob, metal film refused for fine script and what instead, unplugged first', async ({

@@ -1,11 +1,11 @@
 import { Popover, type PopoverProps } from '@mantine/core';
-import { useEffect, type ReactElement, type ReactNode } from 'react';
+import { cloneElement, useEffect, useState, type ReactElement, type ReactNode } from 'react';
 
 interface Props extends Pick<PopoverProps, 'width' | 'position'> {
   readonly opened: boolean;
   readonly onChange: (opened: boolean) => void;
   /** What it hangs on: a button that opens and closes it. */
-  readonly target: ReactElement;
+  readonly target: ReactElement<Record<string, unknown>>;
   /** True where it is only read: what finds no room in the window is scrolled. */
   readonly isText?: boolean;
   readonly children: ReactNode;
@@ -16,7 +16,7 @@ const openNow: symbol[] = [];
 /** Set on a field while its own list is open: that list goes first. */
 const HAS_LIST = '[data-mantine-stop-propagation]';
 
-/** Something small that opens beside its button. Escape closes the innermost one from wherever the focus is, also before it has moved inside. */
+/** Something small that opens beside its button; nothing of it is there until it is first opened. Escape closes the innermost one from wherever the focus is, also before it has moved inside. */
 export const Drop = ({ opened, onChange, target, isText = false, children, ...place }: Props) => {
   useEffect(() => {
     if (!opened) return undefined;
@@ -33,9 +33,20 @@ export const Drop = ({ opened, onChange, target, isText = false, children, ...pl
       openNow.splice(openNow.indexOf(own), 1);
     };
   }, [opened, onChange]);
+  // a page has dozens of them, and each would be placed whenever anything moves
+  const [isThere, setThere] = useState(false);
+  const [wasPressed, setPressed] = useState(false);
+  if (opened && !isThere) setThere(true);
+  // the button is another one now: the keyboard comes back to it when this closes
+  const toButton = (button: HTMLElement | null) => {
+    if (!button || wasPressed) return;
+    button.focus();
+    setPressed(true);
+  };
+  if (!isThere) return cloneElement(target, { 'aria-haspopup': 'dialog', 'aria-expanded': false });
   return (
     <Popover
-      opened={opened}
+      opened={opened && wasPressed}
       onChange={onChange}
       trapFocus
       returnFocus
@@ -43,7 +54,7 @@ export const Drop = ({ opened, onChange, target, isText = false, children, ...pl
       middlewares={{ flip: true, shift: true, size: true }}
       {...place}
     >
-      <Popover.Target>{target}</Popover.Target>
+      <Popover.Target>{cloneElement(target, { ref: toButton })}</Popover.Target>
       <Popover.Dropdown {...(isText ? { className: 'sg-drop-text' } : {})}>{children}</Popover.Dropdown>
     </Popover>
   );

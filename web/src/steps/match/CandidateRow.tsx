@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { formatDuration, isSameStack, type Candidate } from '@sgraffa/core';
 import { Sign } from '../../ui/Verdict.tsx';
 import { BEST_WORDS, capitalised } from '../../ui/words.ts';
@@ -189,6 +189,9 @@ export const SharedLines = ({
   );
 };
 
+/** As many candidates as a screen shows. */
+const FIRST_SEEN = 4;
+
 /** Stacks that stand, in order. */
 export const CandidateList = ({
   candidates,
@@ -200,18 +203,22 @@ export const CandidateList = ({
   model: PieceModel;
   choose?: (candidate: Candidate) => void;
   shared?: Shared;
-}) => (
-  <ul className="sg-plain-list">
-    {candidates.map((candidate, place) => (
-      <CandidateRow
-        key={candidate.id}
-        candidate={candidate}
-        model={model}
-        neighbour={candidates[place - 1]}
-        isChosen={isSameStack(model.stack, candidate.stack)}
-        {...(shared ? { shared } : {})}
-        {...(choose ? { choose: () => choose(candidate) } : {})}
-      />
-    ))}
-  </ul>
-);
+}) => {
+  // those that are seen first come first; the others follow without holding the page up
+  const count = useDeferredValue(candidates.length, Math.min(candidates.length, FIRST_SEEN));
+  return (
+    <ul className="sg-plain-list">
+      {candidates.slice(0, count).map((candidate, place) => (
+        <CandidateRow
+          key={candidate.id}
+          candidate={candidate}
+          model={model}
+          neighbour={candidates[place - 1]}
+          isChosen={isSameStack(model.stack, candidate.stack)}
+          {...(shared ? { shared } : {})}
+          {...(choose ? { choose: () => choose(candidate) } : {})}
+        />
+      ))}
+    </ul>
+  );
+};

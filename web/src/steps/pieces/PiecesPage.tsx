@@ -52,62 +52,77 @@ const shortSentence = (
 /** How far below the screen rows are worked out already. */
 const AHEAD = { rootMargin: '600px' };
 
-/** A piece by its name; worked out once it is near the screen. */
-const Row = memo(
-  ({
-    piece,
-    plan,
-    verdict,
-    amounts,
-    isPlanning,
-    judging,
-    bench,
-    now,
-  }: {
-    piece: Piece;
-    plan: Plan | null;
-    verdict: StackVerdict | null;
-    amounts: readonly AmountLine[] | undefined;
-    isPlanning: boolean;
-    judging: Judging;
-    bench: Bench;
-    now: string;
-  }) => {
-    const { deletePiece } = useChanges();
-    const all = useCatalogue();
-    const { ref, entry } = useIntersection<HTMLLIElement>(AHEAD);
-    const [wasNear, setNear] = useState(false);
-    if (entry?.isIntersecting && !wasNear) setNear(true);
-    // on the first picture of the page the names come first
-    const isOpen = useIsQuiet() && wasNear;
-    const [part] = piece.parts;
-    const { settings, shelf } = bench;
-    const brief = useMemo(() => briefOf(piece, { settings, shelf }, now, all), [piece, settings, shelf, now, all]);
-    const judged = useJudged(isOpen ? part!.stack : null, brief, judging);
-    const onlyIf = judged.data?.candidate?.onlyIf ?? [];
-    const model = isOpen ? sectionModel({ part: part!, catalogue: all }) : null;
-    return (
-      <li className="sg-piece-row" ref={ref}>
-        <Link to={`/pieces/${piece.id}/match`} className="sg-piece-link">
-          <span className="sg-piece-small">{model && <Section model={model} small />}</span>
-          <span>
-            <strong>{piece.name}</strong>
-            {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
-            <span className="sg-short">
-              {isOpen &&
-                shortSentence(piece, plan, verdict, onlyIf, amounts, isPlanning, bench.settings.value, now, all)}
-            </span>
-          </span>
-        </Link>
-        {isOpen && (
-          <ActionIcon aria-label={`Delete ${piece.name}`} onClick={() => void deletePiece(piece.id)}>
-            <IconTrash size={20} stroke={1.6} />
-          </ActionIcon>
-        )}
-      </li>
-    );
-  },
+interface Worked {
+  readonly piece: Piece;
+  readonly plan: Plan | null;
+  readonly verdict: StackVerdict | null;
+  readonly amounts: readonly AmountLine[] | undefined;
+  readonly isPlanning: boolean;
+  readonly judging: Judging;
+  readonly bench: Bench;
+  readonly now: string;
+}
+
+const Name = ({ piece }: { piece: Piece }) => (
+  <>
+    <strong>{piece.name}</strong>
+    {piece.quantity > 1 && <span className="sg-quiet"> · {piece.quantity} alike</span>}
+  </>
 );
+
+/** The small section of a piece beside its name and its sentence. */
+const WorkedOut = memo(({ piece, plan, verdict, amounts, isPlanning, judging, bench, now }: Worked) => {
+  const all = useCatalogue();
+  const part = piece.parts[0]!;
+  const { settings, shelf } = bench;
+  const brief = useMemo(() => briefOf(piece, { settings, shelf }, now, all), [piece, settings, shelf, now, all]);
+  const judged = useJudged(part.stack, brief, judging);
+  const onlyIf = judged.data?.candidate?.onlyIf ?? [];
+  const model = useMemo(() => sectionModel({ part, catalogue: all }), [part, all]);
+  return (
+    <>
+      <span className="sg-piece-small">{model && <Section model={model} small />}</span>
+      <span>
+        <Name piece={piece} />
+        <span className="sg-short">
+          {shortSentence(piece, plan, verdict, onlyIf, amounts, isPlanning, settings.value, now, all)}
+        </span>
+      </span>
+    </>
+  );
+});
+
+/** A piece by its name; worked out once it is near the screen, and not on the first picture of the page: the names come first. */
+const Row = ({ worked }: { worked: Worked }) => {
+  const { piece } = worked;
+  const { deletePiece } = useChanges();
+  const { ref, entry } = useIntersection<HTMLLIElement>(AHEAD);
+  const [wasNear, setNear] = useState(false);
+  if (entry?.isIntersecting && !wasNear) setNear(true);
+  const isOpen = useIsQuiet() && wasNear;
+  return (
+    <li className="sg-piece-row" ref={ref}>
+      <Link to={`/pieces/${piece.id}/match`} className="sg-piece-link">
+        {isOpen ? (
+          <WorkedOut {...worked} />
+        ) : (
+          <>
+            <span className="sg-piece-small" />
+            <span>
+              <Name piece={piece} />
+              <span className="sg-short" />
+            </span>
+          </>
+        )}
+      </Link>
+      {isOpen && (
+        <ActionIcon aria-label={`Delete ${piece.name}`} onClick={() => void deletePiece(piece.id)}>
+          <IconTrash size={20} stroke={1.6} />
+        </ActionIcon>
+      )}
+    </li>
+  );
+};
 
 /** All pieces, each its sentence beside its small section. */
 export const PiecesPage = () => {
@@ -135,14 +150,16 @@ export const PiecesPage = () => {
           {pieces.map(({ id, value }) => (
             <Row
               key={id}
-              piece={value}
-              plan={week?.plans[id] ?? null}
-              verdict={week?.verdicts[id] ?? null}
-              amounts={amounts?.byPiece[id]}
-              isPlanning={isPlanning}
-              judging={judging}
-              bench={bench}
-              now={now}
+              worked={{
+                piece: value,
+                plan: week?.plans[id] ?? null,
+                verdict: week?.verdicts[id] ?? null,
+                amounts: amounts?.byPiece[id],
+                isPlanning,
+                judging,
+                bench,
+                now,
+              }}
             />
           ))}
         </ul>

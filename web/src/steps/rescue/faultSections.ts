@@ -225,6 +225,3 @@ export const faultSection = (symptom: string, catalogue: Catalogue): FaultSectio
   const { lines, filled = null } = drawn.fault({ y, top });
   return { model, lines, filled };
 };
-
-/** What is seen that has a drawing. */
-export const DRAWN_FAULTS: readonly string[] = Object.keys(DRAWN);

@@ -20,7 +20,6 @@ const DUE =
 /** What was done for so long before says nothing of how long it must last: "oak, seasoned for two years". */
 const DONE_BEFORE =
   /\b(?:dr(?:y|ied|ying)|seasoned|stored|kept|left|cur(?:ed|ing)|aged|waited|weathered|soaked|rested|stood|hung|lain|used|worn|been)\b[^,;:()]*$/;
-const AGE_WORDS = /(?:about |some |roughly |only |barely )*$/;
 
 /** A day in numbers, with or without its year. */
 const NUMBERED = /\b\d{1,2}([/.-])\d{1,2}(?:\1(?:\d{4}|\d{2}))?\b/;
@@ -169,5 +168,3 @@ export const readTimes = (reading: Reading, now: string | undefined, say: (chip:
   }
   return { due, ages };
 };
-
-export const isAgeBeside = (text: string): boolean => AGE_WORDS.test(text);

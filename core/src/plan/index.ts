@@ -47,7 +47,7 @@ export { piecesAMix } from './mixing.ts';
 export { dwellQuestion, learntOf, patchesOf, type Lessons, type Patch } from './learntOf.ts';
 export { withFixes } from './fixes.ts';
 export { copiesWords, stepsNow, type StepsNow } from './lots.ts';
-export { alarmsDue, clockFigure, timersOf, type Alarm, type TimedPiece, type Timer, type TimerKind } from './timers.ts';
+export { alarmsDue, timersOf, type Alarm, type TimedPiece, type Timer, type TimerKind } from './timers.ts';
 export { leavesHandsFree, offeredStep, sessionOf, type SessionStep } from './session.ts';
 export { adviseNow, hangsOnAir, type Advice, type Reading } from './adviseNow.ts';
 export { islandsPlaced, looseIslandsOf, reusedIn, usesOfSheet, type LooseIslands } from './benchCounts.ts';

@@ -1,4 +1,4 @@
-import type { Catalogue, Figure } from '../materials/index.ts';
+import type { Catalogue } from '../materials/index.ts';
 import { stateOfStep, type CopyState, type Facts, type Piece, type StepState } from '../piece/index.ts';
 import { MS_PER_HOUR, MS_PER_MINUTE } from '../units/index.ts';
 import { copiesWords } from './lots.ts';
@@ -312,7 +312,3 @@ export const timersOf = (pieces: readonly TimedPiece[], facts: Facts, catalogue:
 /** Alarms that are due and have not rung. */
 export const alarmsDue = (timers: readonly Timer[], rung: ReadonlySet<string>, now: string): Alarm[] =>
   timers.flatMap(({ alarms }) => alarms).filter(({ id, at }) => Date.parse(at) <= Date.parse(now) && !rung.has(id));
-
-/** The minutes of a figure that a timer runs by; for pages that say where it is from. */
-export const clockFigure = (step: Step, kind: Clock['kind']): Figure | null =>
-  step.clocks.find((clock) => clock.kind === kind)?.time ?? null;

@@ -16,7 +16,6 @@ export type Minutes = Quantity<'min'>;
 /** Temperature in degrees Celsius. */
 export type Celsius = Quantity<'°C'>;
 /** Relative humidity in percent, 0 to 100. */
-export type PercentHumidity = Quantity<'% RH'>;
 
 export const mm = (value: number) => value as Millimetres;
 export const micrometres = (value: number) => value as Micrometres;
@@ -27,7 +26,6 @@ export const minutes = (value: number) => value as Minutes;
 export const hours = (value: number) => (value * 60) as Minutes;
 export const days = (value: number) => (value * 1440) as Minutes;
 export const celsius = (value: number) => value as Celsius;
-export const percentHumidity = (value: number) => value as PercentHumidity;
 
 export const MINUTES_PER_HOUR = 60;
 export const MINUTES_PER_DAY = 1440;

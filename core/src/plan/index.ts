@@ -35,7 +35,16 @@ export { openBefore } from './openBefore.ts';
 export { planPieces, type LimitingStep, type PlanPiecesOptions, type WeekPlan } from './planPieces.ts';
 export { chanceBy, chanceOf, readyWith, safeStart, weatherMayBe, type Chance, type ForecastError } from './chance.ts';
 export { bestFirst, helpOf, missedDues, tryPin, whatHelps, type Help, type MissedDue } from './explain.ts';
-export { cautionsOf, checksOf, keepTime, refusedWords, STANDING_WORDS, waitsOf, windowWords } from './stepWords.ts';
+export {
+  cautionsOf,
+  checksOf,
+  keepTime,
+  lagsOnce,
+  refusedWords,
+  STANDING_WORDS,
+  waitsOf,
+  windowWords,
+} from './stepWords.ts';
 export { calendarFile } from './calendarFile.ts';
 export { outdoorStretches, whyNotOutdoors } from './weather.ts';
 export { isCoat, waitsBefore, workFigure, type Wait } from './waits.ts';

@@ -13,7 +13,8 @@ const lag = (windows?: Lag['windows']): Lag => ({
 
 describe('what is said of a step', () => {
   test('waits count by their careful end, and a window says when it closes and when it opens again', () => {
-    expect(waitsOf({ lags: [lag()], keeps: [] } as never)).toEqual(['After oil touch dry: 3 h.']);
+    // once, also where the back and the front wait alike
+    expect(waitsOf({ lags: [lag(), { ...lag(), from: 'b' }], keeps: [] })).toEqual(['After oil touch dry: 3 h.']);
     expect(windowWords(lag([[0, null]]))).toBe('');
     expect(
       windowWords(

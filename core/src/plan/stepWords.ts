@@ -32,9 +32,16 @@ export const windowWords = ({ windows }: Lag): string => {
 
 export const keepTime = ({ time }: Keep): string => `${formatDuration(time.low)} to ${formatDuration(time.high)}`;
 
+const lagWords = (lag: Lag): string => `After ${lag.why}: ${formatDuration(lag.time.high)}${windowWords(lag)}.`;
+
+/** The waits of a step, each once: coats on the back and on the front may ask for the same. */
+export const lagsOnce = ({ lags }: Pick<Step, 'lags'>): readonly Lag[] => [
+  ...new Map(lags.map((lag) => [lagWords(lag), lag])).values(),
+];
+
 /** How long a step waits, and how long it may not: a sentence each. */
-export const waitsOf = ({ lags, keeps }: Step): readonly string[] => [
-  ...lags.map((lag) => `After ${lag.why}: ${formatDuration(lag.time.high)}${windowWords(lag)}.`),
+export const waitsOf = ({ lags, keeps }: Pick<Step, 'lags' | 'keeps'>): readonly string[] => [
+  ...lagsOnce({ lags }).map(lagWords),
   ...keeps.map((keep) => `Before long: ${keep.why} for ${keepTime(keep)}.`),
 ];
 

@@ -5,6 +5,7 @@ import {
   cautionsOf,
   checksOf,
   keepTime,
+  lagsOnce,
   windowWords,
   formatDuration,
   sayWhen,
@@ -25,8 +26,8 @@ const Waits = ({ model, step, planned }: { model: PieceModel; step: Step; planne
   const { settings, now, catalogue } = model;
   return (
     <>
-      {step.lags.map((lag, at) => (
-        <p key={lag.why} className="sg-wait">
+      {lagsOnce(step).map((lag, at) => (
+        <p key={`${lag.why} ${lag.time.high}`} className="sg-wait">
           After {lag.why}:{' '}
           <WhereFrom
             figures={[

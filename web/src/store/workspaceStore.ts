@@ -67,6 +67,9 @@ type ListName = RecordName;
 type OwnList = Exclude<ListName, 'pieces' | 'events'>;
 type OwnValue = RecordOf<OwnList>;
 
+const isSameEdition = (one: Edition, other: Edition): boolean =>
+  one.startedAt !== null && one.startedAt === other.startedAt && one.revision === other.revision;
+
 const isSameList = <Value>(one: readonly Value[], other: readonly Value[]): boolean =>
   one.length === other.length && one.every((value, at) => value === other[at]);
 
@@ -125,18 +128,25 @@ export class WorkspaceStore {
   /** @throws ClearedError where the storage was emptied since it was last read */
   async readBench(): Promise<Bench> {
     const { pieces, events, settings, overrides, ownProducts, trials, shelf, uses, facts } = this.database;
-    const raw = await this.database.transaction('r', this.database.tables, async () => ({
-      pieces: await pieces.toArray(),
-      events: await events.toArray(),
-      overrides: await overrides.toArray(),
-      ownProducts: await ownProducts.toArray(),
-      trials: await trials.toArray(),
-      shelf: await shelf.toArray(),
-      uses: await uses.toArray(),
-      settings: await settings.get(SETTINGS_ID),
-      exportedAt: (await facts.get('exportedAt'))?.value ?? null,
-      edition: await this.readEdition(),
-    }));
+    const raw = await this.database.transaction('r', this.database.tables, async () => {
+      const edition = await this.readEdition();
+      const exportedAt = (await facts.get('exportedAt'))?.value ?? null;
+      // every change of a record raises the revision: what stands is held already
+      if (this.held && isSameEdition(this.held, edition) && this.held.exportedAt === exportedAt) return null;
+      return {
+        pieces: await pieces.toArray(),
+        events: await events.toArray(),
+        overrides: await overrides.toArray(),
+        ownProducts: await ownProducts.toArray(),
+        trials: await trials.toArray(),
+        shelf: await shelf.toArray(),
+        uses: await uses.toArray(),
+        settings: await settings.get(SETTINGS_ID),
+        exportedAt,
+        edition,
+      };
+    });
+    if (!raw) return this.held!;
     const { startedAt } = raw.edition;
     if (this.held?.startedAt && startedAt === null) throw new ClearedError(this.held);
     if (startedAt === null) this.rows.forget();

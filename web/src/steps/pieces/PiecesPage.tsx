@@ -1,4 +1,4 @@
-import { memo, useMemo, useState } from 'react';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { ActionIcon, Button } from '@mantine/core';
 import { useIntersection } from '@mantine/hooks';
 import { IconTrash } from '@tabler/icons-react';
@@ -99,7 +99,8 @@ const Row = ({ worked }: { worked: Worked }) => {
   const { ref, entry } = useIntersection<HTMLLIElement>(AHEAD);
   const [wasNear, setNear] = useState(false);
   if (entry?.isIntersecting && !wasNear) setNear(true);
-  const isOpen = useIsQuiet() && wasNear;
+  // row by row, between which the page hears what is pressed
+  const isOpen = useDeferredValue(useIsQuiet() && wasNear);
   return (
     <li className="sg-piece-row" ref={ref}>
       <Link to={`/pieces/${piece.id}/match`} className="sg-piece-link">

@@ -7,7 +7,7 @@ test('whoever has no piece yet is led to the first one: from an empty bench to d
 }) => {
   await page.goto('/settings');
   await page.getByRole('button', { name: 'Remove the demo pieces' }).click();
-  await page.goto('/pieces');
+  await page.getByRole('link', { name: 'Pieces', exact: true }).click();
   // what comes is told in order, and what to do first is the largest thing on the page
   await expect(page.getByRole('list').filter({ hasText: 'Say what it is' }).getByRole('listitem')).toHaveCount(5);
   await page.getByRole('link', { name: 'Describe the first piece' }).click();

@@ -90,6 +90,7 @@ const patchesLooked = async (page) => {
     await page.waitForTimeout(1000);
   }
   await page.goto('/patches');
+  await page.getByRole('heading', { name: 'To be tried first' }).waitFor();
   await page.getByText('Being looked through').waitFor({ state: 'detached', timeout: 60_000 });
   await page
     .locator('canvas')

@@ -38,12 +38,12 @@ export { bestFirst, helpOf, missedDues, tryPin, whatHelps, type Help, type Misse
 export {
   cautionsOf,
   checksOf,
-  keepTime,
+  keepWords,
   lagsOnce,
+  lagWords,
   refusedWords,
   STANDING_WORDS,
   waitsOf,
-  windowWords,
 } from './stepWords.ts';
 export { calendarFile } from './calendarFile.ts';
 export { outdoorStretches, whyNotOutdoors } from './weather.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { checksOf, refusedWords, waitsOf, windowWords } from './stepWords.ts';
+import { checksOf, lagWords, refusedWords, waitsOf } from './stepWords.ts';
 import type { Lag } from './step.ts';
 
 const lag = (windows?: Lag['windows']): Lag => ({
@@ -15,14 +15,14 @@ describe('what is said of a step', () => {
   test('waits count by their careful end, and a window says when it closes and when it opens again', () => {
     // once, also where the back and the front wait alike
     expect(waitsOf({ lags: [lag(), { ...lag(), from: 'b' }], keeps: [] })).toEqual(['After oil touch dry: 3 h.']);
-    expect(windowWords(lag([[0, null]]))).toBe('');
+    expect(lagWords(lag([[0, null]])).after).toBe('');
     expect(
-      windowWords(
+      lagWords(
         lag([
           [0, 60],
           [2880, null],
         ]),
-      ),
+      ).after,
     ).toBe(', and within 1 h of the first coat or after 2 d');
   });
   test('a test says when it held and when it failed; other work when it is right', () => {

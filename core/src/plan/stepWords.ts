@@ -22,27 +22,43 @@ export const checksOf = ({ gate, looksRight }: Step): readonly { readonly name: 
   ...(gate ? [{ name: 'Failed when', words: gate.failed }] : []),
 ];
 
+/** A sentence about a time, in parts, so that a page can say of the time where it is from. */
+export interface TimeSentence {
+  readonly before: string;
+  readonly time: string;
+  readonly after: string;
+}
+const whole = ({ before, time, after }: TimeSentence): string => `${before}${time}${after}.`;
+
 /** Until when, and from when again, the next coat may come, where it may only come early or late; empty elsewhere. */
-export const windowWords = ({ windows }: Lag): string => {
+const windowWords = ({ windows }: Lag): string => {
   const closes = windows?.[0]?.[1];
   return closes === undefined || closes === null
     ? ''
     : `, and within ${formatDuration(closes)} of the first coat or after ${formatDuration(windows?.[1]?.[0] ?? closes)}`;
 };
 
-export const keepTime = ({ time }: Keep): string => `${formatDuration(time.low)} to ${formatDuration(time.high)}`;
-
-const lagWords = (lag: Lag): string => `After ${lag.why}: ${formatDuration(lag.time.high)}${windowWords(lag)}.`;
+/** How long a step waits after another, by the careful end. */
+export const lagWords = (lag: Lag): TimeSentence => ({
+  before: `After ${lag.why}: `,
+  time: formatDuration(lag.time.high),
+  after: windowWords(lag),
+});
+/** How long a step may not wait. */
+export const keepWords = ({ why, time }: Keep): TimeSentence => ({
+  before: `Before long: ${why} for `,
+  time: `${formatDuration(time.low)} to ${formatDuration(time.high)}`,
+  after: '',
+});
 
 /** The waits of a step, each once: coats on the back and on the front may ask for the same. */
 export const lagsOnce = ({ lags }: Pick<Step, 'lags'>): readonly Lag[] => [
-  ...new Map(lags.map((lag) => [lagWords(lag), lag])).values(),
+  ...new Map(lags.map((lag) => [whole(lagWords(lag)), lag])).values(),
 ];
 
 /** How long a step waits, and how long it may not: a sentence each. */
 export const waitsOf = ({ lags, keeps }: Pick<Step, 'lags' | 'keeps'>): readonly string[] => [
-  ...lagsOnce({ lags }).map(lagWords),
-  ...keeps.map((keep) => `Before long: ${keep.why} for ${keepTime(keep)}.`),
+  ...[...lagsOnce({ lags }).map(lagWords), ...keeps.map(keepWords)].map(whole),
 ];
 
 /** All that is to be minded at a step. */

@@ -1,6 +1,7 @@
 import dayjs, { type Dayjs } from 'dayjs';
 import timezone from 'dayjs/plugin/timezone';
 import utc from 'dayjs/plugin/utc';
+import type { PlannedStep } from '@sgraffa/core';
 
 dayjs.extend(utc);
 dayjs.extend(timezone);
@@ -28,6 +29,13 @@ export const dayAndTime = (instant: string, zone: string, now: string): string =
   const at = inZone(instant, zone);
   return at.format(at.year() === inZone(now, zone).year() ? 'ddd D MMM, HH:mm' : 'ddd D MMM YYYY, HH:mm');
 };
+
+/** Said of a step whose batch is carried on in other sittings. */
+export const carriedOn = (
+  { stretches, end }: Pick<PlannedStep, 'stretches' | 'end'>,
+  zone: string,
+  now: string,
+): string => `Carried on over ${stretches.length} sittings, until ${dayAndTime(end, zone, now)}.`;
 
 export const day = (instant: string, zone: string, now: string): string => {
   const at = inZone(instant, zone);

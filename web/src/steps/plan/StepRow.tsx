@@ -4,9 +4,9 @@ import { Link } from 'react-router';
 import {
   cautionsOf,
   checksOf,
-  keepTime,
+  keepWords,
   lagsOnce,
-  windowWords,
+  lagWords,
   formatDuration,
   sayWhen,
   type Piece,
@@ -15,7 +15,7 @@ import {
 } from '@sgraffa/core';
 import { TakesWords } from '../../ui/TakesWords.tsx';
 import { DoneMark } from '../../ui/DoneMark.tsx';
-import { clock, dayAndTime, shortDay } from '../../ui/dates.ts';
+import { carriedOn, clock, dayAndTime, shortDay } from '../../ui/dates.ts';
 import { WhereFrom } from '../../ui/WhereFrom.tsx';
 import { capitalised } from '../../ui/words.ts';
 import { rescueAddress } from '../../ui/rescueAddress.ts';
@@ -28,7 +28,7 @@ const Waits = ({ model, step, planned }: { model: PieceModel; step: Step; planne
     <>
       {lagsOnce(step).map((lag, at) => (
         <p key={`${lag.why} ${lag.time.high}`} className="sg-wait">
-          After {lag.why}:{' '}
+          {lagWords(lag).before}
           <WhereFrom
             figures={[
               {
@@ -38,9 +38,9 @@ const Waits = ({ model, step, planned }: { model: PieceModel; step: Step; planne
               },
             ]}
           >
-            {formatDuration(lag.time.high)}
+            {lagWords(lag).time}
           </WhereFrom>
-          {windowWords(lag)}
+          {lagWords(lag).after}
           {at === 0 && planned.maybeFrom && planned.maybeFrom < planned.start && (
             <span className="sg-quiet">
               {' '}
@@ -51,8 +51,10 @@ const Waits = ({ model, step, planned }: { model: PieceModel; step: Step; planne
       ))}
       {step.keeps.map((keep) => (
         <p key={keep.why} className="sg-wait">
-          Before long: {keep.why} for{' '}
-          <WhereFrom figures={[{ of: keep.why, label: 'at most', figure: keep.time }]}>{keepTime(keep)}</WhereFrom>
+          {keepWords(keep).before}
+          <WhereFrom figures={[{ of: keep.why, label: 'at most', figure: keep.time }]}>
+            {keepWords(keep).time}
+          </WhereFrom>
         </p>
       ))}
       {step.lags.length > 0 && planned.waitedFor && step.lags.every(({ why }) => why !== planned.waitedFor) && (
@@ -74,11 +76,7 @@ const StepBody = ({ model, step, planned }: { model: PieceModel; step: Step; pla
           </p>
         )}
         <p>{capitalised(step.detail)}</p>
-        {planned.stretches.length > 1 && (
-          <p>
-            Carried on over {planned.stretches.length} sittings, until {dayAndTime(planned.end, settings.zone, now)}.
-          </p>
-        )}
+        {planned.stretches.length > 1 && <p>{carriedOn(planned, settings.zone, now)}</p>}
         <p className="sg-quiet">
           <WhereFrom figures={[{ of: step.label, label: 'work on each piece', figure: step.perPiece }]}>
             {`${formatDuration(step.minutes)}${step.pieces > 1 ? ` for ${step.pieces} pieces` : ''}`}

@@ -1,5 +1,5 @@
 import { cautionsOf, checksOf, waitsOf, refusedWords } from '@sgraffa/core';
-import { clock, day, dayAndTime, forecastOf } from '../../ui/dates.ts';
+import { carriedOn, clock, day, dayAndTime, forecastOf } from '../../ui/dates.ts';
 import { capitalised } from '../../ui/words.ts';
 import { stepsToCome } from './TodayPart.tsx';
 import type { WeekModel, WeekStep } from './useWeekModel.ts';
@@ -42,6 +42,7 @@ export const BenchSheet = ({ model }: { model: WeekModel }) => {
                     {refusedWords(week.verdicts[piece.id]) && <b> · {refusedWords(week.verdicts[piece.id])}</b>}
                     <br />
                     {capitalised(step.detail)} {step.needs.length > 0 && `Needed: ${step.needs.join(', ')}.`}
+                    {planned.stretches.length > 1 && <div>{carriedOn(planned, zone, now)}</div>}
                     {checksOf(step).map(({ name, words }) => (
                       <div key={name}>
                         <b>{name}:</b> {words}

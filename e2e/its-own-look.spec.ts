@@ -82,7 +82,11 @@ test('the first load is at most 300 kB of script, gzipped', async ({ page, reque
     if (each.resourceType() === 'script') scripts.add(each.url());
   });
   await page.goto('/pieces');
-  await page.getByRole('heading', { name: 'Pieces' }).waitFor();
+  // the names stand before the rest is fetched: the first load ends where the list is worked out
+  await page
+    .getByRole('button', { name: /^Delete / })
+    .first()
+    .waitFor();
   const { gzipSync } = await import('node:zlib');
   let bytes = 0;
   for (const url of [...scripts].filter(
@@ -91,4 +95,33 @@ test('the first load is at most 300 kB of script, gzipped', async ({ page, reque
     bytes += gzipSync(await (await request.get(url)).body()).length;
 
   expect(bytes).toBeLessThan(300_000);
+});
+
+test('the list shows its names, each with its way, before what reads and checks the pieces is there', async ({
+  page,
+}) => {
+  await page.goto('/pieces');
+  const names = page.locator('.sg-piece-link strong');
+  await page
+    .getByRole('button', { name: /^Delete / })
+    .first()
+    .waitFor();
+  const all = await names.allInnerTexts();
+  let goOn = () => {};
+  const isHeld = new Promise<void>((done) => (goOn = done));
+  await page.route(/\/opening-[^/]*\.js$/, async (route) => {
+    await isHeld;
+    await route.continue();
+  });
+  await page.reload();
+  await expect(names).toHaveText(all);
+  await expect(page.getByRole('button', { name: /^Delete / })).toHaveCount(0);
+  const first = page.locator('.sg-piece-link').first();
+  await first.focus();
+  goOn();
+  await expect(page.getByRole('button', { name: /^Delete / }).first()).toBeVisible();
+  // the rows stay what they were: nobody loses their place
+  await expect(first).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.sg-sentence')).toBeVisible();
 });

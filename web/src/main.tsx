@@ -8,12 +8,16 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './app/App.tsx';
 import { watchVersions } from './app/versions.ts';
+import { readFirstNames } from './store/names.ts';
 import './app/app.css';
 
 watchVersions();
 
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <App />
-  </StrictMode>,
+const page = createRoot(document.getElementById('root')!);
+void readFirstNames(window.location.pathname).then(() =>
+  page.render(
+    <StrictMode>
+      <App />
+    </StrictMode>,
+  ),
 );

@@ -1,13 +1,19 @@
 import { localStorageColorSchemeManager, MantineProvider } from '@mantine/core';
-import { Notifications } from '@mantine/notifications';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider, useParams } from 'react-router';
-import { benchQuery } from '../store/bench.ts';
+import { benchQuery } from '../store/benchQuery.ts';
 import { PiecesPage } from '../steps/pieces/PiecesPage.tsx';
+import { useIsTold } from '../ui/tell.ts';
 import { keyHash } from './keyHash.ts';
 import { Shell } from './Shell.tsx';
 import { slips, theme } from './theme.ts';
 import { Trouble } from './Trouble.tsx';
+
+const Notifications = lazy(async () => ({ default: (await import('@mantine/notifications')).Notifications }));
+
+/** The corner in which things are told. */
+const Told = () => <Suspense>{useIsTold() && <Notifications position="bottom-left" autoClose={6000} />}</Suspense>;
 
 const client = new QueryClient({
   defaultOptions: {
@@ -120,7 +126,7 @@ export const App = () => (
     defaultColorScheme="light"
   >
     <QueryClientProvider client={client}>
-      <Notifications position="bottom-left" autoClose={6000} />
+      <Told />
       <RouterProvider router={router} />
     </QueryClientProvider>
   </MantineProvider>

@@ -1,18 +1,19 @@
 import { UnstyledButton, useMantineColorScheme } from '@mantine/core';
 import { useHotkeys, type HotkeyItem } from '@mantine/hooks';
-import { IconArrowBackUp, IconFirstAidKit, IconSearch } from '@tabler/icons-react';
+import { IconFirstAidKit, IconSearch } from '@tabler/icons-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { useBench, useChanges, useMayRun, useNextUndo, useWatchedBench } from '../store/bench.ts';
-import { StorageTrouble } from './StorageTrouble.tsx';
+import { useBench } from '../store/benchQuery.ts';
+import { afterFirstPicture, noteFirstPicture } from '../store/names.ts';
+import { UndoPlace } from './UndoPlace.tsx';
 import { VersionTold } from './VersionTold.tsx';
 
 const Palette = lazy(() => import('./Palette.tsx'));
 const KeyList = lazy(() => import('./KeyList.tsx'));
-const Learning = lazy(() => import('./Learning.tsx'));
-const TimerStrip = lazy(() => import('../timers/TimerStrip.tsx'));
 const FirstAid = lazy(() => import('./FirstAid.tsx'));
-const CutWatch = lazy(() => import('../steps/cutter/CutWatch.tsx'));
+const Undo = lazy(() => afterFirstPicture(() => import('./Undo.tsx')));
+const StorageTrouble = lazy(() => afterFirstPicture(() => import('./StorageTrouble.tsx')));
+const AtWork = lazy(() => afterFirstPicture(() => import('./AtWork.tsx')));
 
 const Mark = () => (
   <svg viewBox="0 0 56 36" width="52" height="34" aria-hidden className="sg-mark">
@@ -53,18 +54,11 @@ const usePaperColour = (): void =>
     };
   }, []);
 
-const isWriting = (target: EventTarget | null): boolean =>
-  target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && !target.readOnly);
-
 /** The frame: the narrow rail, undo, the palette and the keys. */
 export const Shell = () => {
-  useWatchedBench();
   useGroundColour();
   usePaperColour();
-  const { undo } = useChanges();
-  const nextUndo = useNextUndo();
-  const mayRun = useMayRun();
-  const hasEvents = (useBench()?.events.length ?? 0) > 0;
+  useEffect(noteFirstPicture, []);
   const navigate = useNavigate();
   const isAtBench = useLocation().pathname === '/bench';
   const [showsKeys, setShowsKeys] = useState(false);
@@ -82,21 +76,6 @@ export const Shell = () => {
       ? []
       : [go('n', '/pieces/new'), go('p', '/pieces'), go('w', '/week'), go('s', '/shelf'), go('b', '/bench')]),
   ]);
-  // in a field that is being written in, the browser's own undo comes first
-  useHotkeys(
-    [
-      [
-        'mod+Z',
-        (event) => {
-          if (isWriting(event.target)) return;
-          event.preventDefault();
-          void undo();
-        },
-        { preventDefault: false },
-      ],
-    ],
-    [],
-  );
   return (
     <div className="sg-shell">
       <a href="#main" className="sg-skip">
@@ -136,26 +115,22 @@ export const Shell = () => {
           <IconSearch size={20} stroke={1.8} aria-hidden />
           Find
         </UnstyledButton>
-        <UnstyledButton
-          className="sg-place"
-          onClick={() => void undo()}
-          disabled={!nextUndo}
-          title={nextUndo ? `Undo ${nextUndo}` : 'Nothing to undo'}
-        >
-          <IconArrowBackUp size={20} stroke={1.8} aria-hidden />
-          Undo
-        </UnstyledButton>
+        <Suspense fallback={<UndoPlace />}>
+          <Undo />
+        </Suspense>
         <NavLink to="/settings" className="sg-place">
           Settings
         </NavLink>
       </nav>
       <main id="main" className="sg-main" tabIndex={-1}>
-        <StorageTrouble />
+        <Suspense>
+          <StorageTrouble />
+        </Suspense>
         <VersionTold />
         <Outlet />
-        <Suspense>{mayRun && <TimerStrip />}</Suspense>
-        <Suspense>{mayRun && <CutWatch />}</Suspense>
-        <Suspense>{hasEvents && <Learning />}</Suspense>
+        <Suspense>
+          <AtWork />
+        </Suspense>
       </main>
       <Suspense>
         {found > 0 && <Palette key={found} />}

@@ -1,11 +1,12 @@
 import { Button } from '@mantine/core';
 import { writeWorkspace } from '@sgraffa/core';
-import { putBack, useReadTrouble } from '../store/bench.ts';
+import { putBack } from '../store/bench.ts';
+import { useReadTrouble } from '../store/opening.ts';
 import { store } from '../store/start.ts';
 import { download } from '../ui/download.ts';
 
 /** What keeps the storage from being read, with the ways out of it; the page goes on showing what it last read. */
-export const StorageTrouble = () => {
+const StorageTrouble = () => {
   const unread = useReadTrouble();
   if (!unread) return null;
   const { trouble, held } = unread;
@@ -35,3 +36,5 @@ export const StorageTrouble = () => {
     </div>
   );
 };
+
+export default StorageTrouble;

@@ -1,30 +1,23 @@
-import { useSyncExternalStore } from 'react';
-import { Workbox } from 'workbox-window';
+import type { Workbox } from 'workbox-window';
+import { followed } from '../ui/followed.ts';
 import { areFormsOpen } from '../ui/openForms.ts';
 import { whenQuiet } from '../ui/quiet.ts';
 
 /** Whether a newer build is there: it waits to be taken, or this page already needs it to go on. */
 type NewVersion = 'none' | 'waiting' | 'needed';
 
-const state = { now: 'none' as NewVersion, listeners: new Set<() => void>() };
+const version = followed<NewVersion>('none');
 let worker: Workbox | undefined;
 
-const tell = (now: NewVersion): void => {
-  if (state.now === 'needed') return;
-  state.now = now;
-  for (const listener of state.listeners) listener();
+const note = (now: NewVersion): void => {
+  if (version.get() !== 'needed') version.set(now);
 };
 
-const listen = (listener: () => void): (() => void) => {
-  state.listeners.add(listener);
-  return () => state.listeners.delete(listener);
-};
-
-export const useNewVersion = (): NewVersion => useSyncExternalStore(listen, () => state.now);
+export const useNewVersion = version.useValue;
 
 /** Takes the new version now: lets it take over, and loads the page again. */
 export const takeNewVersion = (): void => {
-  if (state.now !== 'waiting' || !worker) return window.location.reload();
+  if (version.get() !== 'waiting' || !worker) return window.location.reload();
   worker.messageSkipWaiting();
 };
 
@@ -40,19 +33,19 @@ export const watchVersions = (): void => {
   // a part of this version that is no longer there: a newer one has been put in its place
   window.addEventListener('vite:preloadError', (event) => {
     event.preventDefault();
-    tell('needed');
+    note('needed');
   });
   document.addEventListener('visibilitychange', () => {
-    if (state.now !== 'none' && isQuietMoment()) takeNewVersion();
+    if (version.get() !== 'none' && isQuietMoment()) takeNewVersion();
   });
   if (!import.meta.env.PROD || !('serviceWorker' in navigator)) return;
   void whenQuiet().then(async () => {
-    worker = new Workbox('/sw.js');
-    worker.addEventListener('waiting', () => tell('waiting'));
+    worker = new (await import('workbox-window')).Workbox('/sw.js');
+    worker.addEventListener('waiting', () => note('waiting'));
     // the first worker of a page takes it over without changing anything; a further one is another version
     let isKept = navigator.serviceWorker.controller !== null;
     navigator.serviceWorker.addEventListener('controllerchange', () => {
-      if (isKept && areFormsOpen()) tell('needed');
+      if (isKept && areFormsOpen()) note('needed');
       else if (isKept) window.location.reload();
       isKept = true;
     });

@@ -1,5 +1,4 @@
 import { queryOptions, skipToken, useIsMutating, useQuery, useQueryClient } from '@tanstack/react-query';
-import { notifications } from '@mantine/notifications';
 import { useInterval } from '@mantine/hooks';
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import {
@@ -28,55 +27,19 @@ import {
 import type { Kept } from './db.ts';
 import type { Stay, Undone } from './keeper.ts';
 import type { BadRecord } from './rows.ts';
-import { troubleOf, type Trouble } from './trouble.ts';
-import { readDemo, startBench, store } from './start.ts';
-import { ClearedError, newest, type Artworks, type Bench, type Edit } from './workspaceStore.ts';
+import { benchQuery, useBench } from './benchQuery.ts';
+import { noteUnread, noteRead, useReadTrouble } from './opening.ts';
+import { troubleOf } from './trouble.ts';
+import { readDemo, store } from './start.ts';
+import { newest, type Artworks, type Bench, type Edit } from './workspaceStore.ts';
+import { tell } from '../ui/tell.ts';
 
-/** The bench, opened and, on the very first start, laid out. */
-export const benchQuery = queryOptions({
-  queryKey: ['bench'],
-  queryFn: async () => {
-    try {
-      return await startBench();
-    } catch (error) {
-      noteUnread(error);
-      throw error;
-    }
-  },
-  staleTime: Infinity,
-});
-
-/** The bench as it is kept; changes of any tab arrive by themselves. */
-export const useBench = (): Bench | undefined => useQuery(benchQuery).data;
-
-/** What keeps the bench from being read; null where nothing does. */
-const readTrouble = {
-  now: null as Trouble | null,
-  held: null as Bench | null,
-  listeners: new Set<() => void>(),
-  tell(now: Trouble | null, held: Bench | null): void {
-    readTrouble.now = now;
-    readTrouble.held = held;
-    for (const listener of readTrouble.listeners) listener();
-  },
-  listen: (listener: () => void): (() => void) => {
-    readTrouble.listeners.add(listener);
-    return () => readTrouble.listeners.delete(listener);
-  },
-};
-const noteUnread = (error: unknown): void =>
-  readTrouble.tell(troubleOf(error), error instanceof ClearedError ? error.held : readTrouble.held);
-
-/** What keeps the storage from being read, with what this page still holds of it. */
-export const useReadTrouble = (): { readonly trouble: Trouble; readonly held: Bench | null } | null => {
-  const trouble = useSyncExternalStore(readTrouble.listen, () => readTrouble.now);
-  return trouble && { trouble, held: readTrouble.held };
-};
+export { useBench };
 
 export const useWatchedBench = (): void => {
   const client = useQueryClient();
-  const trouble = useSyncExternalStore(readTrouble.listen, () => readTrouble.now);
-  const isOpen = useQuery(benchQuery).data !== undefined;
+  const trouble = useReadTrouble()?.trouble;
+  const isOpen = useBench() !== undefined;
   useEffect(
     // a watch begins with the bench and ends where it cannot be read; it begins anew once that is over
     () =>
@@ -91,7 +54,7 @@ export const useWatchedBench = (): void => {
 export const putBack = async (held: Bench): Promise<void> => {
   try {
     await store.putBack(held);
-    readTrouble.tell(null, null);
+    noteRead();
   } catch (error) {
     noteUnread(error);
   }
@@ -201,7 +164,7 @@ export const whyNotLaid = ({ ownProducts, overrides }: UsersOwn, override: Overr
 /** Says why something was not kept. */
 const tellNotKept = (error: unknown): void => {
   const { title, words } = troubleOf(error);
-  notifications.show({ title, message: words, autoClose: false });
+  tell({ title, message: words, autoClose: false });
 };
 
 /** What stays of a change that was taken back, in words. */
@@ -332,7 +295,7 @@ export const useChanges = () => {
       keep(async () => {
         const undone = await store.undo();
         if (undone)
-          notifications.show({
+          tell({
             message: `Undone: ${undone.name}.${staysInWords(undone, await store.readBench())}`,
             ...(undone.stays.length ? { autoClose: false } : {}),
           });

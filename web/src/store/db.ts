@@ -21,6 +21,7 @@ import {
   type Settings,
   type Trial,
 } from '@sgraffa/core';
+import { DATABASE } from './names.ts';
 
 /** A record with the number of times it was saved: how two tabs notice that they both changed it. */
 export interface Kept<Value> {
@@ -85,7 +86,7 @@ export class BenchDatabase extends Dexie {
   /** Facts about the store itself: `started` once the first start is through, `exportedAt`, the last `revision` that was given. */
   facts!: Table<{ id: string; value: string }, string>;
 
-  constructor(name = 'sgraffa', options: DexieOptions = {}) {
+  constructor(name = DATABASE, options: DexieOptions = {}) {
     super(name, options);
     this.version(1).stores({ pieces: 'id', events: 'id', settings: 'id', facts: 'id' });
     // 2: the user's own figures, products and trials, artworks; what pieces and settings can say since then is filled in

@@ -1,11 +1,10 @@
-import { useSyncExternalStore } from 'react';
+import { followed } from './followed.ts';
 
 /** Longest that what can wait is put off for a busy page, ms. */
 const LONGEST_WAIT_MS = 3000;
 
-let isQuiet = false;
+const isQuiet = followed(false);
 let quiet: Promise<void> | undefined;
-const listeners = new Set<() => void>();
 
 const idle = (): Promise<void> =>
   new Promise((done) => {
@@ -20,16 +19,7 @@ const idle = (): Promise<void> =>
   });
 
 /** Done once the first picture of the page is on the screen and nothing is being worked on: what can wait begins then. */
-export const whenQuiet = (): Promise<void> =>
-  (quiet ??= idle().then(() => {
-    isQuiet = true;
-    for (const listener of listeners) listener();
-  }));
-
-const listen = (listener: () => void): (() => void) => {
-  listeners.add(listener);
-  return () => listeners.delete(listener);
-};
+export const whenQuiet = (): Promise<void> => (quiet ??= idle().then(() => isQuiet.set(true)));
 
 /** Whether the first picture of the page has been on the screen. */
-export const useIsQuiet = (): boolean => useSyncExternalStore(listen, () => isQuiet);
+export const useIsQuiet = isQuiet.useValue;

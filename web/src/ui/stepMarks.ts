@@ -1,4 +1,3 @@
-import { notifications } from '@mantine/notifications';
 import {
   eventProblem,
   plainCan,
@@ -18,11 +17,12 @@ import { eventOf } from '../store/events.ts';
 import { isClockAsked } from '../timers/useTimers.ts';
 import { useAmounts } from '../workers/amountsClient.ts';
 import { trialsOf, usePlanInput } from '../workers/planClient.ts';
+import { tell } from './tell.ts';
 
 /** Says what has to be answered first, where it does: a time that may be hours off is noted nowhere. */
 const asksClock = (): boolean => {
   if (!isClockAsked()) return false;
-  notifications.show({
+  tell({
     title: 'Not noted yet',
     message: 'The clock of this device jumped. First say in the timers below whether it was set, or the device slept.',
     autoClose: false,
@@ -95,7 +95,7 @@ export const useMark = () => {
       .map((event) => eventProblem(event, [...(bench?.events ?? []), ...events], now))
       .find((one) => one !== null);
     if (!problem) return markDone(events, name, uses, rests);
-    notifications.show({ title: 'Not noted', message: problemSentence(problem), autoClose: false });
+    tell({ title: 'Not noted', message: problemSentence(problem), autoClose: false });
     return Promise.resolve(false);
   };
 };

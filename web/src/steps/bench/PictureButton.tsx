@@ -1,5 +1,4 @@
 import { Button, Kbd } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { useRef, useState } from 'react';
 import { problemSentence } from '@sgraffa/core';
 import { noteOf } from '../../store/events.ts';
@@ -7,6 +6,7 @@ import { keepPicture } from '../../store/pictures.ts';
 import { benchNow } from '../../timers/useTimers.ts';
 import { useMark } from '../../ui/stepMarks.ts';
 import type { OpenStep } from './useBenchModel.ts';
+import { tell } from '../../ui/tell.ts';
 
 const CAMERA = 'sg-camera';
 /** Asks the browser for a picture: the button's key does so too. */
@@ -26,7 +26,7 @@ export const PictureButton = ({ open }: { open: OpenStep }) => {
     setBusy(false);
     if (camera.current) camera.current.value = '';
     if (!kept.ok) {
-      notifications.show({
+      tell({
         title: 'No picture was kept',
         message: kept.problems.map(problemSentence).join(' '),
         autoClose: false,
@@ -34,7 +34,7 @@ export const PictureButton = ({ open }: { open: OpenStep }) => {
       return;
     }
     const event = noteOf(open.piece.id, open.step, at, '', [kept.picture.id]);
-    if (await mark([event], 'a picture', at)) notifications.show({ message: 'The picture is kept with this step.' });
+    if (await mark([event], 'a picture', at)) tell({ message: 'The picture is kept with this step.' });
   };
   return (
     <>

@@ -1,7 +1,7 @@
-import { notifications } from '@mantine/notifications';
 import { problemSentence, trialOf, type Finding, type Stack } from '@sgraffa/core';
 import { useChanges } from '../../store/bench.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
+import { tell } from '../../ui/tell.ts';
 
 /** Records the crafter's own trial that held, against what the rules say of a stack; it is then shown as the basis. */
 export const useTrials = (model: PieceModel) => {
@@ -18,7 +18,7 @@ export const useTrials = (model: PieceModel) => {
     );
     const refused = made.find((one) => !one.ok);
     if (refused && !refused.ok)
-      notifications.show({ title: 'Not recorded', message: refused.problems.map(problemSentence).join(' ') });
+      tell({ title: 'Not recorded', message: refused.problems.map(problemSentence).join(' ') });
     else
       void keepTrials(
         made.flatMap((one) => (one.ok ? [one.trial] : [])),

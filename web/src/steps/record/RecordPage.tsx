@@ -1,5 +1,4 @@
 import { Button, Table } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import {
@@ -20,6 +19,7 @@ import type { RecordTable } from '../../workers/papers/recordPdf.ts';
 import { papersWorker } from '../../workers/papersClient.ts';
 import { recordLines, recordTables } from './recordTables.ts';
 import { WashPart } from './WashPart.tsx';
+import { tell } from '../../ui/tell.ts';
 import './record.css';
 
 const TablePart = ({ title, columns, rows, notes }: RecordTable) => (
@@ -126,7 +126,7 @@ const HandOnPart = ({
     setBusy(null);
     if (written.ok) download(`${fileName(piece.name)}.zip`, written.blob);
     else
-      notifications.show({
+      tell({
         title: 'Nothing was written',
         message: written.problems.map(problemSentence).join(' '),
         autoClose: false,

@@ -1,5 +1,4 @@
 import { Button, FileButton } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { MAX_LENGTH, problemSentence, type Problem } from '@sgraffa/core';
@@ -12,6 +11,7 @@ import type { ReadFile } from '../../workers/file.worker.ts';
 import { fileWorker } from '../../workers/fileClient.ts';
 import { useBringing } from './bringing.ts';
 import { BroughtPart } from './BroughtPart.tsx';
+import { tell } from '../../ui/tell.ts';
 
 /** Asks the browser to keep the data for good; true where it does, null where it does not say. */
 const keptForGood = async (): Promise<boolean | null> =>
@@ -101,7 +101,7 @@ export const FilePart = () => {
     // a file that was taken along is brought back from here
     await noteAlong(along);
     await client.invalidateQueries({ queryKey: ALONG_KEY });
-    notifications.show({ message: `Imported ${workspace.pieces.length} pieces. Undo brings back what was there.` });
+    tell({ message: `Imported ${workspace.pieces.length} pieces. Undo brings back what was there.` });
   };
   const importFile = async (file: File | null) => {
     // the same file may be mended and chosen again

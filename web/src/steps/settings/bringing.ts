@@ -1,4 +1,3 @@
-import { notifications } from '@mantine/notifications';
 import { useState } from 'react';
 import type { Choices, Merged, RecordName } from '@sgraffa/core';
 import { RECORDS } from '@sgraffa/core';
@@ -7,6 +6,7 @@ import { store } from '../../store/start.ts';
 import { takeFilePictures } from '../../store/wholeFile.ts';
 import type { ReadFile } from '../../workers/file.worker.ts';
 import { fileWorker } from '../../workers/fileClient.ts';
+import { tell } from '../../ui/tell.ts';
 
 type WholeFile = Omit<Extract<ReadFile, { ok: true }>, 'ok'>;
 
@@ -61,7 +61,7 @@ export const useBringing = () => {
       const { workspace } = await merge(brought.file, choices);
       await takeFilePictures(brought.file.pictures);
       if (await replace(workspace, `${brought.file.isPiece ? 'taking in' : 'bringing back'} ${brought.name}`)) {
-        notifications.show({
+        tell({
           message: `${brought.file.isPiece ? 'Taken in' : 'Brought back'}: ${countWords(brought.merged)}`,
         });
         leave();

@@ -1,5 +1,4 @@
 import { Button, FileButton, TextInput } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { useRef, useState } from 'react';
 import {
   canName,
@@ -16,6 +15,7 @@ import { useBench, useCatalogue, useChanges, useNow } from '../../store/bench.ts
 import { calendarDay } from '../../ui/dates.ts';
 import { useOpenForm } from '../../ui/openForms.ts';
 import { useOnce } from '../../ui/useOnce.ts';
+import { tell } from '../../ui/tell.ts';
 
 const newId = () => `can-${crypto.randomUUID().slice(0, 12)}`;
 
@@ -67,7 +67,7 @@ export const AddPart = () => {
     const table = readCans(await file.text(), newId, reader, new Set(bench.shelf.cans.map(({ id }) => id)));
     if (!table.ok) return setTold({ title: `Nothing of ${file.name} was taken.`, problems: table.problems });
     if (await keepCans(table.cans, `putting ${table.cans.length} things on the shelf`))
-      notifications.show({
+      tell({
         message: `${table.cans.length} things from ${file.name} stand on the shelf. Undo takes them off again.`,
       });
   };

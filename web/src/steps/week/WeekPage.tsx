@@ -1,5 +1,4 @@
 import { Button, SegmentedControl } from '@mantine/core';
-import { notifications } from '@mantine/notifications';
 import { IconCalendarDown, IconMinus, IconPlus, IconPrinter, IconRefresh } from '@tabler/icons-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -28,6 +27,7 @@ import { useChanged } from './useChanged.ts';
 import { useWeekModel, type WeekModel, type WeekState, type WeekStep } from './useWeekModel.ts';
 import { WeekChart } from './WeekChart.tsx';
 import { WeekTable } from './WeekTable.tsx';
+import { tell } from '../../ui/tell.ts';
 import './week.css';
 
 /** Widths of a free hour, narrow to wide. */
@@ -232,7 +232,7 @@ export const WeekPage = () => {
     if (!model) return;
     const pieces = bench.pieces.map(({ value }) => value);
     download('bench.ics', calendarFile(model.week, pieces, model.catalogue), 'text/calendar');
-    notifications.show({ message: 'The calendar file was saved: bench.ics, with an alarm before every step.' });
+    tell({ message: 'The calendar file was saved: bench.ics, with an alarm before every step.' });
   };
   const entry = model?.rows
     .flatMap(({ steps }) => steps)

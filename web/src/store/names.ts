@@ -1,0 +1,58 @@
+import Dexie from 'dexie';
+
+/** What the database of this device is called. */
+export const DATABASE = 'sgraffa';
+
+/** What the list shows of a piece in its first picture. */
+export interface NamedPiece {
+  readonly id: string;
+  readonly name: string;
+  readonly quantity: number;
+}
+
+const named = ({ id, value }: { readonly id: string; readonly value: unknown }): readonly NamedPiece[] => {
+  const { name, quantity } = (value ?? {}) as { readonly name?: unknown; readonly quantity?: unknown };
+  return typeof name === 'string' ? [{ id, name, quantity: typeof quantity === 'number' ? quantity : 1 }] : [];
+};
+
+/**
+ * The names of the pieces as they are kept, by whatever version of the application, before anything is checked; none where there is no
+ * database, which is never made here.
+ */
+export const readNames = async (database = DATABASE): Promise<readonly NamedPiece[]> => {
+  if (!(await Dexie.getDatabaseNames()).includes(database)) return [];
+  const db = await new Dexie(database).open();
+  try {
+    return (await db.table('pieces').toArray()).flatMap(named);
+  } finally {
+    db.close();
+  }
+};
+
+let goOn: () => void;
+const areShown = new Promise<void>((done) => (goOn = done));
+
+/** Tells that the first picture of the page is there: what reads, checks and plans is fetched from now on. */
+export const noteFirstPicture = (): void => goOn();
+
+/** Fetches a part of the application once the first picture is there: without it that would wait until all of it has been read. */
+export const afterFirstPicture = async <Part>(fetchPart: () => Promise<Part>): Promise<Part> => {
+  await areShown;
+  return fetchPart();
+};
+
+/** Longest that the first picture is kept waiting for the names, ms. */
+const LONGEST_MS = 500;
+
+/** The names of the first picture, as far as they could be read in time. */
+let firstNames: readonly NamedPiece[] = [];
+
+/** Reads the names for the first picture of the list; no other page shows them, and none is kept waiting. */
+export const readFirstNames = async (path: string): Promise<void> => {
+  if (!/^\/(pieces\/?)?$/.test(path)) return noteFirstPicture();
+  const inTime = new Promise<typeof firstNames>((done) => setTimeout(done, LONGEST_MS, []));
+  firstNames = await Promise.race([readNames().catch(() => []), inTime]);
+};
+
+/** The names for the first picture; none where they could not be read, or the page was opened elsewhere. */
+export const namesAtFirst = (): readonly NamedPiece[] => firstNames;

@@ -225,17 +225,28 @@ class Interpreter {
 
   /** "To be painted, sealed": a clause of coats alone goes on with the wish of the clause before it. */
   private goesOnWishing(phrase: Phrase): boolean {
-    const { tokens, phrases } = this.given;
+    const { phrases } = this.given;
     const { clause } = phrase.tokens[0]!;
     // what has an age is there
     if (this.ageOf(phrase)) return false;
-    const isOfCoats = tokens.every(
-      (token, at) => token.clause !== clause || isSmallWord(token.norm) || this.isMaterial(at),
-    );
     const before = phrases.filter((other) => other.tokens[0]!.clause === clause - 1);
     return (
-      isOfCoats && before.some((other) => this.has(other, 'wish')) && before.some((other) => this.has(other, 'finish'))
+      this.isOfCoats(clause) &&
+      before.some((other) => this.has(other, 'wish')) &&
+      before.some((other) => this.has(other, 'finish'))
     );
+  }
+
+  private isOfCoats(clause: number): boolean {
+    return this.given.tokens.every(
+      (token, at) => token.clause !== clause || isSmallWord(token.norm) || this.isMaterial(at),
+    );
+  }
+
+  /** Coats in a clause of their own behind the thing, with no word of when: nobody has said whether they are there yet. */
+  private isAlone(phrase: Phrase): boolean {
+    const { clause } = phrase.tokens[0]!;
+    return phrase.first > this.given.head.endsAt && this.isOfCoats(clause) && !this.ageOf(phrase);
   }
 
   private phrase(phrase: Phrase): void {
@@ -383,8 +394,8 @@ class Interpreter {
     }
     const sort = this.sortOf(id);
     if (this.given.chips.some((chip) => chip.field === 'finish' && this.sortOf(String(chip.value)) === sort)) return;
-    // "painted" alone may be there or still to do: it is read as there, and says that it is a guess
-    this.say('finish', id, label, phrase);
+    // "a cup, painted" may be there or still to do: it is read as there, the more careful of the two, and says that it is a guess
+    this.say('finish', id, label, phrase, coat?.which === 'ground' && this.isAlone(phrase));
     this.age(phrase);
   }
 

@@ -213,9 +213,14 @@ const ROWS: readonly (readonly [line: string, tells: string])[] = [
   ['bracelet, leather, worn on the skin', 'base=leather; skin=yes; heat?=none; asks worn'],
   ['window decal, must come off again', 'mustComeOff=yes; way=decal; base?=glass-window; water?=wipe; heat?=sun'],
   ['wedding sign, acrylic, one day, indoors', 'base=pmma; place=indoors; heat?=none'],
+  // a coat in a clause of its own may be there or still to do; before the thing, or with an age, it is there
+  ['pine board, painted', 'base=softwood; finish?=acrylic-paint; heat?=sun'],
+  ['pine board, painted and varnished', 'base=softwood; finish?=acrylic-paint; finish=varnish-water; heat?=sun'],
+  ['painted pine board', 'finish=acrylic-paint; base=softwood; heat?=sun'],
+  ['pine board, painted long ago', 'base=softwood; finish=acrylic-paint; ageDays=365; heat?=sun'],
   [
     'kitchen shelf, painted, greasy',
-    'place=humid; finish=acrylic-paint; condition=grease; base?=hardwood; water?=wipe; heat?=none',
+    'place=humid; finish?=acrylic-paint; condition=grease; base?=hardwood; water?=wipe; heat?=none',
   ],
   ['rusty iron gate, oily', 'condition=rust; base=steel-mild; condition=grease; place?=exposed; heat?=sun'],
   ['terracotta pot, sits on wet soil, outdoors', 'place=exposed; base?=terracotta; heat?=sun; asks sits | wet | soil'],

@@ -28,6 +28,19 @@ module.exports = {
       from: { path: '^web/src/(store|workers|ui)/' },
       to: { path: '^web/src/(steps|app)/' },
     },
+    {
+      // the first picture waits for nothing that reads, checks or plans: such parts are fetched after it
+      name: 'first-script-knows-no-core',
+      severity: 'error',
+      from: {
+        path: '^web/src/(main\\.tsx|app/(App|Shell|UndoPlace|VersionTold|versions)\\.|steps/pieces/(PiecesPage|FirstPiece|Named)\\.|store/(names|benchQuery)\\.ts|ui/(quiet|followed|tell|usePart|openForms)\\.)',
+      },
+      to: {
+        path: '^(core/|web/src/(store/(?!names|benchQuery)|workers/|timers/|ui/(?!quiet|followed|tell|usePart|openForms)))',
+        dynamic: false,
+        dependencyTypesNot: ['type-only'],
+      },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },

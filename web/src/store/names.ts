@@ -1,4 +1,5 @@
 import Dexie from 'dexie';
+import { followed } from '../ui/followed.ts';
 
 /** What the database of this device is called. */
 export const DATABASE = 'sgraffa';
@@ -41,18 +42,17 @@ export const afterFirstPicture = async <Part>(fetchPart: () => Promise<Part>): P
   return fetchPart();
 };
 
-/** Longest that the first picture is kept waiting for the names, ms. */
+/** Longest that the first picture is kept waiting for the names, ms; those that come later are shown when they do. */
 const LONGEST_MS = 500;
 
-/** The names of the first picture, as far as they could be read in time. */
-let firstNames: readonly NamedPiece[] = [];
+const firstNames = followed<readonly NamedPiece[]>([]);
 
 /** Reads the names for the first picture of the list; no other page shows them, and none is kept waiting. */
 export const readFirstNames = async (path: string): Promise<void> => {
   if (!/^\/(pieces\/?)?$/.test(path)) return noteFirstPicture();
-  const inTime = new Promise<typeof firstNames>((done) => setTimeout(done, LONGEST_MS, []));
-  firstNames = await Promise.race([readNames().catch(() => []), inTime]);
+  const read = readNames().then(firstNames.set, () => undefined);
+  await Promise.race([read, new Promise((done) => setTimeout(done, LONGEST_MS))]);
 };
 
 /** The names for the first picture; none where they could not be read, or the page was opened elsewhere. */
-export const namesAtFirst = (): readonly NamedPiece[] => firstNames;
+export const useFirstNames = firstNames.useValue;

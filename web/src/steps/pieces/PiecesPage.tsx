@@ -5,7 +5,7 @@ import { IconTrash } from '@tabler/icons-react';
 import { Link } from 'react-router';
 import type { Piece } from '@sgraffa/core';
 import { useBench } from '../../store/benchQuery.ts';
-import { afterFirstPicture, namesAtFirst, type NamedPiece } from '../../store/names.ts';
+import { afterFirstPicture, useFirstNames, type NamedPiece } from '../../store/names.ts';
 import { useIsQuiet } from '../../ui/quiet.ts';
 import { usePart } from '../../ui/usePart.ts';
 import { FirstPiece } from './FirstPiece.tsx';
@@ -48,7 +48,7 @@ const Row = ({ listed, work }: { readonly listed: Listed; readonly work: Work | 
 /** What is listed: the pieces of the bench, or until it is open their names as they are kept; undefined until there is either. */
 const useListed = (): readonly Listed[] | undefined => {
   const bench = useBench();
-  const names = namesAtFirst();
+  const names = useFirstNames();
   // without a name: a bench that is not open yet may still be laid out
   if (!bench && names.length === 0) return undefined;
   const listed: readonly Listed[] =

@@ -57,9 +57,8 @@ export const lagsOnce = ({ lags }: Pick<Step, 'lags'>): readonly Lag[] => [
 ];
 
 /** How long a step waits, and how long it may not: a sentence each. */
-export const waitsOf = ({ lags, keeps }: Pick<Step, 'lags' | 'keeps'>): readonly string[] => [
-  ...[...lagsOnce({ lags }).map(lagWords), ...keeps.map(keepWords)].map(whole),
-];
+export const waitsOf = ({ lags, keeps }: Pick<Step, 'lags' | 'keeps'>): readonly string[] =>
+  [...lagsOnce({ lags }).map(lagWords), ...keeps.map(keepWords)].map(whole);
 
 /** All that is to be minded at a step. */
 export const cautionsOf = (

@@ -4,7 +4,7 @@ import { IconFirstAidKit, IconSearch } from '@tabler/icons-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useBench } from '../store/benchQuery.ts';
-import { afterFirstPicture, noteFirstPicture } from '../store/names.ts';
+import { afterFirstPicture, noteFirstPicture } from '../ui/quiet.ts';
 import { UndoPlace } from './UndoPlace.tsx';
 import { VersionTold } from './VersionTold.tsx';
 

@@ -1,5 +1,5 @@
 import { queryOptions, useQuery } from '@tanstack/react-query';
-import { afterFirstPicture } from './names.ts';
+import { afterFirstPicture } from '../ui/quiet.ts';
 import type { Bench } from './workspaceStore.ts';
 
 /** The bench, opened and, on the very first start, laid out; what reads and checks it is fetched for that. */

@@ -2,7 +2,8 @@ import { afterEach, describe, expect, test } from '@jest/globals';
 import Dexie from 'dexie';
 import { plainPiece } from '@sgraffa/core';
 import { BenchDatabase } from './db.ts';
-import { afterFirstPicture, noteFirstPicture, readFirstNames, readNames } from './names.ts';
+import { afterFirstPicture, noteFirstPicture } from '../ui/quiet.ts';
+import { readFirstNames, readNames } from './names.ts';
 
 const NAME = 'names-test';
 

@@ -1,5 +1,6 @@
 import Dexie from 'dexie';
 import { followed } from '../ui/followed.ts';
+import { noteFirstPicture } from '../ui/quiet.ts';
 
 /** What the database of this device is called. */
 export const DATABASE = 'sgraffa';
@@ -28,18 +29,6 @@ export const readNames = async (database = DATABASE): Promise<readonly NamedPiec
   } finally {
     db.close();
   }
-};
-
-let goOn: () => void;
-const areShown = new Promise<void>((done) => (goOn = done));
-
-/** Tells that the first picture of the page is there: what reads, checks and plans is fetched from now on. */
-export const noteFirstPicture = (): void => goOn();
-
-/** Fetches a part of the application once the first picture is there: without it that would wait until all of it has been read. */
-export const afterFirstPicture = async <Part>(fetchPart: () => Promise<Part>): Promise<Part> => {
-  await areShown;
-  return fetchPart();
 };
 
 /** Longest that the first picture is kept waiting for the names, ms; those that come later are shown when they do. */

@@ -1,5 +1,17 @@
 import { followed } from './followed.ts';
 
+let goOn: () => void;
+const isDrawn = new Promise<void>((done) => (goOn = done));
+
+/** Tells that the first picture of the page is there: what reads, checks and plans is fetched from now on. */
+export const noteFirstPicture = (): void => goOn();
+
+/** Fetches a part of the application once the first picture is there: without it that would wait until all of it has been read. */
+export const afterFirstPicture = async <Part>(fetchPart: () => Promise<Part>): Promise<Part> => {
+  await isDrawn;
+  return fetchPart();
+};
+
 /** Longest that what can wait is put off for a busy page, ms. */
 const LONGEST_WAIT_MS = 3000;
 

@@ -15,6 +15,24 @@ interface Journey {
   readonly mayRefuse: boolean;
 }
 
+/** Whether a page would be left at once; while something is being kept it has the browser ask first. */
+export const mayLeave = (page: Page): Promise<boolean> =>
+  page.evaluate(() => window.dispatchEvent(new Event('beforeunload', { cancelable: true })));
+/** Whoever is asked stays until what was changed is kept: so does a journey before it goes to another page by its address. */
+const leaveOnceKept = (page: Page): void => {
+  const { goto, reload } = page;
+  const isKept = () =>
+    expect.poll(() => mayLeave(page).catch(() => false), { message: 'what was changed is kept' }).toBe(true);
+  page.goto = async (...to) => {
+    await isKept();
+    return goto.apply(page, to);
+  };
+  page.reload = async (...how) => {
+    await isKept();
+    return reload.apply(page, how);
+  };
+};
+
 /** A page on which nothing may break: an error in the console fails the journey. */
 export const test = base.extend<Journey, Started>({
   apart: [false, { option: true }],
@@ -40,7 +58,9 @@ export const test = base.extend<Journey, Started>({
   ],
   context: async ({ browser, started, apart }, use) => {
     const context = apart ? await browser.newContext() : started;
+    context.on('page', leaveOnceKept);
     await use(context);
+    context.off('page', leaveOnceKept);
     if (apart) await context.close();
     else for (const page of context.pages().slice(1)) await page.close();
   },

@@ -218,12 +218,15 @@ export const useChanges = () => {
     }
     return failure === undefined;
   };
-  /** True where it was kept: what was typed may go. */
-  const keep = (save: () => Promise<unknown>, drawn?: ArtworkRecord): Promise<boolean> =>
-    client
+  /** True where it was kept: what was typed may go. Until then the browser asks before it leaves the page. */
+  const keep = async (save: () => Promise<unknown>, drawn?: ArtworkRecord): Promise<boolean> => {
+    const stay = (leaving: Event) => leaving.preventDefault();
+    window.addEventListener('beforeunload', stay);
+    const keeping = client
       .getMutationCache()
-      .build(client, { ...KEEPING, mutationFn: () => kept(save, drawn), gcTime: 0 })
-      .execute(undefined);
+      .build(client, { ...KEEPING, mutationFn: () => kept(save, drawn), gcTime: 0 });
+    return keeping.execute(undefined).finally(() => window.removeEventListener('beforeunload', stay));
+  };
   return {
     addPiece: (piece: Piece, name: string) => keep(() => store.addPiece(piece, name)),
     changePiece: (piece: Kept<Piece>, edit: Edit<Piece>, name: string) =>

@@ -1,7 +1,8 @@
 import type { Range } from '../cut/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import type { Piece } from '../piece/index.ts';
-import { dayOfUse, type Shelf } from '../shelf/index.ts';
+import { dayOfUse, type Can, type Shelf } from '../shelf/index.ts';
+import { isOfColour } from './colours.ts';
 import type { Measured } from './measured.ts';
 import { joinedFilm, laidOnFilm, type FilmLayout, type LaidFilm } from './film.ts';
 import type { AmountUnit, Need, NeededBlank } from './need.ts';
@@ -37,7 +38,7 @@ export interface AmountLine {
   readonly id: string;
   readonly productId: string;
   readonly name: string;
-  /** Of the film, where an artwork has several; of the can, where one was chosen. */
+  /** Of the film, where an artwork has several; of the can, where one was chosen; else as it was said. */
   readonly colour: string | null;
   readonly unit: AmountUnit;
   /** Of all needs together that can be said; null: of none. */
@@ -72,8 +73,11 @@ const linesOf = (needs: readonly Need[]): Map<string, { needs: Need[]; colour: s
   const lines = new Map<string, { needs: Need[]; colour: string | null }>();
   const put = (need: Need) => {
     const [blank] = need.blanks ?? [];
-    const id = [need.productId, need.unit, need.tint ?? '', need.canId ?? '', blank ? filmOf(blank) : ''].join('|');
-    lines.set(id, { needs: [...(lines.get(id)?.needs ?? []), need], colour: blank?.colour ?? null });
+    const { productId, unit, tint, canId } = need;
+    // what is drawn in several colours is cut from those
+    const colour = blank?.colour ?? need.colour;
+    const id = [productId, unit, tint ?? '', canId ?? '', colour ?? '', blank ? filmOf(blank) : ''].join('|');
+    lines.set(id, { needs: [...(lines.get(id)?.needs ?? []), need], colour });
   };
   for (const need of needs) {
     const films = [...new Set((need.blanks ?? []).map(filmOf))];
@@ -134,7 +138,7 @@ const linesFrom = (
   // the colour of a ground would not show on it
   const groundColours = new Set<string | null>();
   return [...linesOf(needs)].map(([id, { needs: own, colour }]): AmountLine => {
-    const [{ productId, unit, canId, tint }] = own as [Need];
+    const [{ productId, unit, canId, tint, colour: said }] = own as [Need];
     const known = own.flatMap(({ need }) => need ?? []);
     const need = known.length ? combined(known) : null;
     const isTight = own.some((one) => one.isTight);
@@ -149,9 +153,10 @@ const linesFrom = (
     const doneTypical = own.reduce((sum, one) => sum + (one.need?.typical ?? 0) * doneOf(one), 0);
     const doneShare = typical ? doneTypical / typical : 0;
     const demand = need ? demandOf(need, isTight) * (1 - doneShare) : 0;
-    const served =
-      film ??
-      (need ? stores.serve(productId, canId, unit, demand, tint === 'design' ? groundColours : undefined) : null);
+    // the colour that was said; where none was, any that would show
+    const isRight = (can: Can): boolean =>
+      said === null ? tint !== 'design' || !groundColours.has(can.colour) : isOfColour(said, can.colour);
+    const served = film ?? (need ? stores.serve({ productId, canId, unit, amount: demand, isRight }) : null);
     const can = shelf.cans.find((one) => one.id === canId);
     if (tint === 'ground')
       for (const taken of served?.cans ?? [])
@@ -179,7 +184,7 @@ const linesFrom = (
 /**
  * How much of everything pieces take together, which cans serve it, and what is missing.
  *
- * Pieces take from the shelf in their order, from each product the oldest opened can first, of one colour. What nobody can say stays
+ * Pieces take from the shelf in their order, from each product the oldest opened can first, of the colour that was said, or of one. What nobody can say stays
  * unsaid: such a need is named beside the figure that is without it, and a can of unknown content is not counted on.
  *
  * Source: docs/formulas.md, "Amounts".

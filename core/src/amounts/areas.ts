@@ -1,7 +1,7 @@
 import type { Range } from '../cut/index.ts';
 import type { DecidingFigure } from '../judge/index.ts';
 import type { Catalogue } from '../materials/index.ts';
-import { designIdsOf, facesOf, surfaceFacts, type ApplyOperation, type Design, type Part } from '../piece/index.ts';
+import { facesOf, surfaceFacts, type ApplyOperation, type Design, type Part, designsServed } from '../piece/index.ts';
 import { clearAreaOf, polygonArea, polygonLength, type ClearArea } from '../shape/index.ts';
 import { areaWords } from './areaWords.ts';
 import type { Measured } from './measured.ts';
@@ -81,13 +81,6 @@ export const facesArea = (part: Part, catalogue: Catalogue): WorkedArea => {
     ],
     isGuess: false,
   };
-};
-
-/** The designs that an operation serves; all of them where it serves none alone. */
-export const designsServed = (part: Part, operation: ApplyOperation): readonly Design[] => {
-  const id = part.stack && designIdsOf(part.stack).get(operation.id);
-  const own = part.designs.filter((design) => design.id === id);
-  return own.length ? own : part.designs;
 };
 
 /** What the openings of the designs cover, of one piece. */

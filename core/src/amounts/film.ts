@@ -1,4 +1,4 @@
-import { colourName, spokenColour } from '../artwork/index.ts';
+import { isOfColour, plainColour } from './colours.ts';
 import {
   cutFromStock,
   offcutsOf,
@@ -59,14 +59,12 @@ const SHORTENED = 4;
 /** So often what is left of a roll is tried again. */
 const MOST_GOES = 4;
 
-/** What film may be laid out on: of the colour that the artwork names; of film that stays one colour, of a mask any. */
+/** What film may be laid out on: of the colour that the artwork names, else of the one that was said; of film that stays one colour, of a mask any. */
 const coloursOf = (cans: readonly CanAt[], needs: readonly Need[]): CanAt[][] => {
-  const named = needs.flatMap(({ blanks = [] }) => blanks.flatMap(({ colour }) => colour ?? []))[0];
-  const nameOf = ({ can: { colour } }: CanAt) => {
-    const spoken = colour && spokenColour(colour);
-    return spoken ? colourName(spoken) : colour;
-  };
-  if (named !== undefined) return [cans.filter((at) => nameOf(at) === named)];
+  const drawn = needs.flatMap(({ blanks = [] }) => blanks.flatMap(({ colour }) => colour ?? []))[0];
+  if (drawn !== undefined) return [cans.filter(({ can }) => plainColour(can.colour) === drawn)];
+  const said = needs[0]?.colour ?? null;
+  if (said !== null) return [cans.filter(({ can }) => isOfColour(said, can.colour))];
   if (needs.every(({ stays }) => !stays)) return [[...cans]];
   const groups = new Map<string | null, CanAt[]>();
   for (const at of cans) groups.set(at.can.colour, [...(groups.get(at.can.colour) ?? []), at]);

@@ -1,6 +1,6 @@
 import type { Product } from '../materials/index.ts';
-import { stencilsFor, type ApplyOperation } from '../piece/index.ts';
-import { designsServed, workedArea } from './areas.ts';
+import { stencilsFor, type ApplyOperation, designsServed } from '../piece/index.ts';
+import { workedArea } from './areas.ts';
 import { areaWords } from './areaWords.ts';
 import { figureOf, unknownAmount, type Amount, type Need, type Scene } from './need.ts';
 import { exactly, scaledBy } from './ranges.ts';
@@ -85,7 +85,7 @@ export const blankPrefix = (pieceId: string, operationId: string, designId: stri
   `${pieceId} ${operationId} ${designId} `;
 
 /** Film, stencil and printed sheets: what is cut of them for the batch. */
-export const filmNeed = (scene: Scene, product: Product, operation: ApplyOperation): Omit<Need, 'label'> => {
+export const filmNeed = (scene: Scene, product: Product, operation: ApplyOperation): Omit<Need, 'label' | 'colour'> => {
   const { part, measured, piece, catalogue } = scene;
   const designs = designsServed(part, operation);
   const known = designs.flatMap((design) => measured[design.id] ?? []);

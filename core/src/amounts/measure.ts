@@ -38,7 +38,7 @@ export const filmsOf = (
     piece.parts.flatMap((part) => {
       const catalogue = catalogueFor(part, all);
       return part.designs.map((design): [string, Film | null] => {
-        const operation = cutOperationOf(part.stack, design);
+        const operation = cutOperationOf(part, design);
         if (!operation) return [design.id, null];
         const canId = part.cans.find(({ operationId }) => operationId === operation.id)?.canId;
         const widthMm = (design.cut.bed ?? bed)?.widthMm ?? catalogue.sizing.bedOther.typical;
@@ -79,7 +79,7 @@ const measuredDesign = (
   const labels =
     rooms && source.kind === 'labels' ? { count: rooms.length, perPiece: source.perPiece, words: source.words } : null;
   const scale = labels ? 1 : design.scale;
-  const operation = cutOperationOf(part.stack, design);
+  const operation = cutOperationOf(part, design);
   const settings = cutSettingsOf(
     design.cut,
     {

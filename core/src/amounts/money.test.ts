@@ -9,6 +9,7 @@ const need = (ml: number, more: Partial<Need> = {}): Need => ({
   label: 'ground',
   productId: 'craft-acrylic',
   tint: 'ground',
+  colour: null,
   unit: 'ml',
   need: { low: ml / 2, typical: ml, high: 2 * ml },
   each: { low: ml / 2, typical: ml, high: 2 * ml },

@@ -22,6 +22,8 @@ export interface Need {
   readonly productId: string;
   /** Layers that are of one colour: the ground with its edge seal, or what is laid on it. Null: it has no colour of its own. */
   readonly tint: 'ground' | 'design' | null;
+  /** The colour that was said for the layer; null: none was. */
+  readonly colour: string | null;
   /** The thing on the shelf that the crafter takes it from. */
   readonly canId?: string;
   readonly unit: AmountUnit;

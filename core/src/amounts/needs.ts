@@ -1,4 +1,4 @@
-import { catalogueFor, slotIdOf, type ApplyOperation, type Piece } from '../piece/index.ts';
+import { catalogueFor, slotIdOf, wantedColour, type ApplyOperation, type Piece } from '../piece/index.ts';
 import type { Catalogue, Product } from '../materials/index.ts';
 import type { Measured } from './measured.ts';
 import { edgeTapeAmount, filmNeed, pinAmount, tapeAmount } from './laidOut.ts';
@@ -47,7 +47,8 @@ export const needsOf = (
       const label = slots?.find(({ id }) => id === slotIdOf(operation))?.label ?? operation.role;
       const canId = part.cans.find(({ operationId }) => operationId === operation.id)?.canId;
       const can = canId === undefined ? {} : { canId };
-      if (isLaidOut(product, operation)) return [{ ...filmNeed(scene, product, operation), ...can, label }];
+      const colour = wantedColour(part, operation, product, catalogue) ?? null;
+      if (isLaidOut(product, operation)) return [{ ...filmNeed(scene, product, operation), ...can, label, colour }];
       const amount = amountOf(scene, product, operation);
       if (!amount) return [];
       const need = amount.each && scaledBy(amount.each, piece.quantity);
@@ -64,6 +65,7 @@ export const needsOf = (
           productId: product.id,
           label,
           tint: tintOf(product, operation),
+          colour,
           ...can,
           ...amount,
           need,

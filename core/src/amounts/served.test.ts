@@ -219,7 +219,7 @@ describe('what the shelf gives', () => {
     let [area, copies] = [0, 0];
     for (const design of piece.parts[0]!.designs) {
       const record = demo.artworks.find(({ id }) => id === design.artworkId)!;
-      const operation = cutOperationOf(part.stack, design)!;
+      const operation = cutOperationOf(part, design)!;
       const facts = {
         as: 'stencil',
         product: all.productById.get('film-stencil')!,

@@ -1,5 +1,5 @@
 import type { Range } from '../cut/index.ts';
-import { FITNESS, shelfAt, type CanAt, type Shelf } from '../shelf/index.ts';
+import { FITNESS, shelfAt, type Can, type CanAt, type Shelf } from '../shelf/index.ts';
 import type { Catalogue } from '../materials/index.ts';
 import type { AmountUnit } from './need.ts';
 
@@ -41,6 +41,15 @@ const inTurn = (one: CanAt, other: CanAt): number =>
   (other.ageMonths ?? 0) - (one.ageMonths ?? 0) ||
   (one.can.id < other.can.id ? -1 : 1);
 
+interface Asked {
+  readonly productId: string;
+  /** The one that was chosen. */
+  readonly canId: string | undefined;
+  readonly unit: AmountUnit;
+  readonly amount: number;
+  readonly isRight: (can: Can) => boolean;
+}
+
 /** What is on the shelf, as far as no earlier line has taken it. */
 export class Stores {
   private readonly cans: readonly CanAt[];
@@ -72,20 +81,14 @@ export class Stores {
   /**
    * Takes an amount from cans of one colour: where several colours are there, the first that has enough of it, else the one that has most.
    *
-   * @param without colours that lie below, and would not show
+   * @param isRight of which colour it may be; a can that was chosen is taken whatever its colour
    * @returns what is taken from which, and what is missing
    */
-  serve(
-    productId: string,
-    canId: string | undefined,
-    unit: AmountUnit,
-    amount: number,
-    without: ReadonlySet<string | null> = new Set(),
-  ): { readonly cans: Taken[]; readonly missing: number } {
+  serve({ productId, canId, unit, amount, isRight }: Asked): { readonly cans: Taken[]; readonly missing: number } {
     const colours = new Map<string | null, { at: CanAt; left: number }[]>();
     for (const at of this.of(productId, canId)) {
       const left = this.left(at, unit);
-      if (!left || (canId === undefined && without.has(at.can.colour))) continue;
+      if (!left || (canId === undefined && !isRight(at.can))) continue;
       colours.set(at.can.colour, [...(colours.get(at.can.colour) ?? []), { at, left }]);
     }
     const groups = [...colours.values()];

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import DxfParser from 'dxf-parser';
 import { catalogue } from '../materials/index.ts';
-import { PLAIN_CUT, type ApplyOperation, type Design, type Stack } from '../piece/index.ts';
+import { PLAIN_CUT, plainDesign, type ApplyOperation, type Design, type Stack } from '../piece/index.ts';
 import { boundsOf, polygonArea, rectangle, reversed, type AreaInput, type Polygon } from '../shape/index.ts';
 import {
   AS_DRAWN,
@@ -132,7 +132,10 @@ describe('a set of labels', () => {
 });
 
 describe('what a design is cut as', () => {
-  const [first, second] = [{ id: 'd1' }, { id: 'd2' }];
+  const designs = (['opaque', 'frosted', 'burnt', 'frosted'] as const).map((look, at) => ({
+    ...plainDesign(`d${at + 1}`),
+    look,
+  }));
   const applied = (id: string, role: ApplyOperation['role'], designId?: string): ApplyOperation => ({
     id,
     op: 'apply',
@@ -150,11 +153,16 @@ describe('what a design is cut as', () => {
 
   test('its layer is its own mask or film, or one that serves all designs, and no paint', () => {
     const stack = stackWith(applied('a', 'medium'), applied('b', 'mask', 'd2'), applied('c', 'film', 'd1'));
-    expect(cutOperationOf(stack, first)?.id).toBe('c');
-    expect(cutOperationOf(stack, second)?.id).toBe('b');
-    expect(cutOperationOf(stack, { id: 'd3' })).toBeNull();
-    expect(cutOperationOf(stackWith(applied('e', 'mask')), { id: 'd3' })?.id).toBe('e');
-    expect(cutOperationOf(null, first)).toBeNull();
+    const cutFor = (made: Stack | null, id: string) => cutOperationOf({ stack: made, designs }, { id })?.id ?? null;
+    expect(cutFor(stack, 'd1')).toBe('c');
+    expect(cutFor(stack, 'd2')).toBe('b');
+    // it is of another look than both, and laid by neither
+    expect(cutFor(stack, 'd3')).toBeNull();
+    expect(cutFor(stackWith(applied('e', 'mask')), 'd3')).toBe('e');
+    // what is alike is laid in one go, by the layers that name its first design
+    expect(cutFor(stack, 'd4')).toBe('b');
+    expect(cutFor(stackWith(applied('f', 'film', 'gone')), 'd1')).toBeNull();
+    expect(cutFor(null, 'd1')).toBeNull();
   });
 
   const none = { wants: {}, cut: PLAIN_CUT };

@@ -7,8 +7,9 @@ import {
   type CutChoices,
   type Design,
   type Operation,
-  type Stack,
   type Workshop,
+  designsServed,
+  type Part,
 } from '../piece/index.ts';
 import { clearAreaOf, type AreaInput } from '../shape/index.ts';
 import type { Artwork } from './artwork.ts';
@@ -49,12 +50,15 @@ export interface CutStock extends Omit<Film, 'kind'> {
 }
 
 /** The layer that a design is cut for: its mask or the film that stays; null while no layers stand. */
-export const cutOperationOf = (stack: Stack | null, { id }: Pick<Design, 'id'>): ApplyOperation | null =>
-  stack?.operations.find(
+export const cutOperationOf = (
+  part: Pick<Part, 'stack' | 'designs'>,
+  { id }: Pick<Design, 'id'>,
+): ApplyOperation | null =>
+  part.stack?.operations.find(
     (one): one is ApplyOperation =>
       one.op === 'apply' &&
       (one.role === 'mask' || one.role === 'film') &&
-      (one.designId === undefined || one.designId === id),
+      designsServed(part, one).some((design) => design.id === id),
   ) ?? null;
 
 /**

@@ -26,6 +26,7 @@ import {
   type Schools,
   type SurfaceFacts,
   type ZONES,
+  methodIdFor,
 } from '../piece/index.ts';
 import { failed, type Outcome } from '../problem/index.ts';
 import { MINUTES_PER_DAY, MS_PER_MINUTE } from '../units/index.ts';
@@ -291,8 +292,7 @@ export const careOf = (
   };
   /** An inside coat is inside, whatever is said of its design. */
   const zoneOfWay = (design: (typeof designs)[number]): CareZone => {
-    const methodId = stack.others?.find(({ designId }) => designId === design.id)?.methodId ?? stack.methodId;
-    return chosen.methodById.get(methodId)?.side === 'inside' ? 'inside' : design.zone;
+    return chosen.methodById.get(methodIdFor(part, stack, design))?.side === 'inside' ? 'inside' : design.zone;
   };
   const profile = layersAt(stack, (id) => productIn(id)?.attacks);
   const bearerOf = (name: string, facts: typeof after.facts.properties): Bearer => ({

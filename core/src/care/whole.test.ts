@@ -1,8 +1,16 @@
 import { describe, expect, test } from '@jest/globals';
 import { catalogue, type Product } from '../materials/index.ts';
-import { mirrorNote, isCutByHand } from '../artwork/index.ts';
+import { cutOperationOf, mirrorNote, isCutByHand } from '../artwork/index.ts';
 import { matchLayers } from '../match/index.ts';
-import { plainDesign, plainPiece, plainWorkshop, type Design, type Piece, type Surface } from '../piece/index.ts';
+import {
+  designsServed,
+  plainDesign,
+  plainPiece,
+  plainWorkshop,
+  type Design,
+  type Piece,
+  type Surface,
+} from '../piece/index.ts';
 import { planPieces, stepsOf, verdictOfPiece, type BenchContext, type Step } from '../plan/index.ts';
 import { demoBench } from '../testing/demo.ts';
 import { careOf } from './index.ts';
@@ -26,7 +34,9 @@ const pieceOn = (
 ): { name: string; piece: Piece }[] => {
   const plain = plainPiece('p', base, base);
   const [part] = plain.parts;
-  const designs = [{ ...plainDesign('d'), seenFrom: 'same' as const, zone: 'outside' as const, islands: 3, ...design }];
+  const own = { seenFrom: 'same' as const, zone: 'outside' as const, islands: 3, ...design };
+  // two that are alike: laid in one go, by layers that name the first
+  const designs = [plainDesign('d'), plainDesign('e')].map((one) => ({ ...one, ...own }));
   const use = { ...part!.use, ...(design.zone === 'inside' ? { food: 'none' as const } : {}) };
   const asked = { ...part!, surface: { ...part!.surface, ...surface }, use, designs };
   const { ranked, unknown } = matchLayers({ part: asked, workshop, quantity: 3, due: null }, all, {
@@ -79,6 +89,12 @@ const contradictions = (piece: Piece): string[] => {
         `${step.id} waits for no figure`,
       );
   }
+  // Artwork: every design is cut for the layer that lays it
+  const cutFor = operations.filter((one) => one.op === 'apply' && (one.role === 'mask' || one.role === 'film'));
+  for (const design of part!.designs)
+    say(cutFor.length > 0 && !cutOperationOf(part!, design), `${design.id} is cut for no layer`);
+  for (const operation of cutFor)
+    say(designsServed(part!, operation).length !== part!.designs.length, `${operation.id} leaves a design out`);
   // Artwork: cut by the same hands, mirrored as it says
   for (const operation of operations) {
     const product = operation.op === 'apply' ? all.productById.get(operation.productId) : undefined;

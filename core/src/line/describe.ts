@@ -50,7 +50,7 @@ export interface Description {
   readonly designs: readonly ReadDesign[];
   /** What is wanted and not there yet: of the whole part, and of each design with its colour. */
   readonly wants: PartWants & {
-    readonly designs: readonly (DesignWants & { readonly tone?: Design['tone']; readonly colour?: string })[];
+    readonly designs: readonly (DesignWants & { readonly tone?: Design['tone'] })[];
   };
   readonly chips: readonly Chip[];
   /** A line for each sort, where the pieces that the line tells of are not alike; empty: they are. */
@@ -87,12 +87,15 @@ const seenFromOf = (said: string | undefined, zone: Design['zone'] | undefined):
       : 'same'
     : ((said as Design['seenFrom'] | undefined) ?? 'unknown');
 
-const designFrom = (
-  chips: readonly Chip[],
-  place: number,
-  name: string,
-  isSeveral: boolean,
-): ReadDesign & { readonly colour: string | null } => {
+/** Letters that the colours of a design may have in a document. */
+const MOST_COLOUR = 40;
+/** All colours that were said of a design: "cream and red". */
+const coloursSaid = (own: readonly Chip[]): string | undefined => {
+  const said = new Set(own.flatMap(({ field, value }) => (field === 'design colour' ? [String(value)] : [])));
+  return [...said].join(' and ').slice(0, MOST_COLOUR) || undefined;
+};
+
+const designFrom = (chips: readonly Chip[], place: number, name: string, isSeveral: boolean): ReadDesign => {
   const own = chips.flatMap((chip) => {
     const { place: at, property } = designOf(chip.field);
     return at === place ? [{ ...chip, field: property }] : [];
@@ -121,10 +124,10 @@ const designFrom = (
       medium: of<string>('medium'),
       mask: of<string>('mask'),
       film: of<string>('film'),
+      colour: coloursSaid(own),
       hand: of('hand') === 'yes' ? true : undefined,
     }) as DesignWants,
     over: of('over') === 'yes' && place > 0 ? place - 1 : null,
-    colour: of<string>('design colour') ?? null,
   };
 };
 
@@ -225,15 +228,11 @@ const composed = ({ name, chips, nots, names, unread, unknownThing, unlike }: Pa
     quantity: number(of('quantity')) ?? 1,
     due: of('due') === undefined ? null : String(of('due')),
     stencilAgain: of('stencilAgain') === 'yes' ? 'yes' : 'no',
-    designs: designs.map(({ colour: _colour, ...design }) => design),
+    designs,
     wants: {
       ...(ground ? { ground } : {}),
       ...(topcoat ? { finish: topcoat } : {}),
-      designs: designs.map(({ wants, tone, colour }) => ({
-        ...wants,
-        ...(tone === 'unknown' ? {} : { tone }),
-        ...(colour === null ? {} : { colour }),
-      })),
+      designs: designs.map(({ wants, tone }) => ({ ...wants, ...(tone === 'unknown' ? {} : { tone }) })),
     },
     chips,
     unread,

@@ -1,3 +1,4 @@
+import words from './data/words.json' with { type: 'json' };
 import type { DesignWants } from '../piece/index.ts';
 import type { Chip } from './reading.ts';
 
@@ -7,6 +8,12 @@ export interface DesignDraft {
   isOver: boolean;
   readonly said: Set<string>;
 }
+
+/** What tells how a design is made: of two that are made in two ways, each is said once. */
+const MAKING: ReadonlySet<string> = new Set(['way', 'look', 'medium', 'mask', 'film']);
+
+/** Words for the same letters: "lettering in film, letters metallic" is one design. */
+const LETTERS: ReadonlySet<string> = new Set(words.letters);
 
 /** The designs that a line speaks of: mostly one; a second begins where what is said of it contradicts the first. */
 export class DesignDrafts {
@@ -26,12 +33,14 @@ export class DesignDrafts {
     this.all[this.current]!.isOver = this.current > 0;
   }
 
-  /** The place of the design that a property is said of; a new one where it has another value of it already. */
+  /** The place of the design that a property is said of; a new one where another has it, or is said to be made, already. */
   placeFor(property: keyof DesignWants | 'tone' | 'look' | 'zone', noun?: string): number {
     const draft = this.all[this.current]!;
     const isOther = noun !== undefined && draft.noun !== null && draft.noun !== noun;
+    const isMade = MAKING.has(property) && [...MAKING].some((one) => draft.said.has(one));
+    const isSaid = draft.said.has(property) || (isMade && !(LETTERS.has(noun ?? '') && LETTERS.has(draft.noun ?? '')));
     // what covers the whole area has no letters of its own
-    if (noun !== undefined && (draft.said.has('area') || (draft.said.has(property) && isOther))) this.begin(noun);
+    if (noun !== undefined && (draft.said.has('area') || (isSaid && isOther))) this.begin(noun);
     this.all[this.current]!.said.add(property);
     return this.current;
   }

@@ -87,6 +87,8 @@ const NEGATIONS = new Set(words.negations.map(normOf));
 
 const lastOf = ({ first, tokens }: Phrase): number => first + tokens.length - 1;
 
+/** Colours that tell how light or dark, and no more: nothing is bought by them. */
+const SHADES = new Set(words.shades);
 /** "Held against the light" is no colour, and "three light coats" are thin ones. */
 const isNoColour = (before: readonly Token[], after: readonly Token[]): boolean =>
   (['the', 'to'].includes(before.at(-1)?.norm ?? '') && !after.length) || after[0]?.norm === 'coat';
@@ -494,7 +496,7 @@ class Interpreter {
     const saidOf = (field: string) => {
       if (tone !== 'unknown') this.say(field, tone, colour, phrase);
       const other = field.replace(/tone$/, 'colour');
-      if (other !== field && other !== 'colour') this.say(other, colour, colour, phrase);
+      if (other !== field && other !== 'colour' && !SHADES.has(colour)) this.say(other, colour, colour, phrase);
     };
     if (
       noun !== undefined ||
@@ -576,7 +578,7 @@ class Interpreter {
       case 'seenFrom':
         return this.say('seenFrom', value, label, phrase);
       case 'look':
-        this.sayOfDesign('look', String(value), label, phrase, this.designNoun(phrase));
+        this.sayOfDesign('look', String(value), label, phrase, this.designNoun(phrase) ?? this.nounBefore(phrase));
         return;
       case 'way':
         return this.way(phrase, fact);
@@ -654,7 +656,7 @@ class Interpreter {
   private way(phrase: Phrase, fact: Fact): void {
     const { designs } = this.given;
     const value = String(fact.value);
-    const noun = this.designNoun(phrase);
+    const noun = this.designNoun(phrase) ?? this.nounBefore(phrase);
     const { before } = this.near(phrase, 3, 0);
     if (value === 'decal' && before.some(({ norm }) => norm === 'through')) return;
     const place = designs.placeFor('way', noun);

@@ -120,7 +120,7 @@ const ROWS: readonly (readonly [string, object])[] = [
       finish: null,
       tone: 'unknown',
       wants: {
-        ground: { kind: 'stain', tone: 'dark', colour: 'dark' },
+        ground: { kind: 'stain', tone: 'dark' },
         designs: [{ way: 'decal', tone: 'light', colour: 'white' }],
       },
     },

@@ -148,7 +148,7 @@ const ROWS: readonly (readonly [line: string, tells: string])[] = [
   ],
   [
     'raw pine crate, to be stained dark, white lettering',
-    'finish=none; base=softwood; ground kind=stain; ground tone=dark; ground colour=dark; design tone=light; design colour=white; place?=indoors; water?=wipe; heat?=none',
+    'finish=none; base=softwood; ground kind=stain; ground tone=dark; design tone=light; design colour=white; place?=indoors; water?=wipe; heat?=none',
   ],
   [
     'crate, to be painted black first, then white letters through a stencil, clear coat on top',
@@ -360,10 +360,7 @@ const ROWS: readonly (readonly [line: string, tells: string])[] = [
   ['freezer lid, -30 °C', 'heatC=-30'],
   ['freezer lid, -31 °C', 'asks 31 °C'],
   ['oak board, stain through a stencil', 'base=hardwood; way=gel-stain-stencil; heat?=sun'],
-  [
-    'oak board, dark stain lettering',
-    'base=hardwood; design tone=dark; design colour=dark; way=gel-stain-stencil; heat?=sun',
-  ],
+  ['oak board, dark stain lettering', 'base=hardwood; design tone=dark; way=gel-stain-stencil; heat?=sun'],
   ['oak board, paint through a stencil, varnish', 'base=hardwood; topcoat kind=clear; way=paint-stencil; heat?=sun'],
   [
     'board, never put in the big wet garden',

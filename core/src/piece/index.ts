@@ -13,7 +13,8 @@ export {
 export { rimZoneOf } from './rimZone.ts';
 export { surfaceFacts, type SurfaceFacts } from './surfaceFacts.ts';
 export { layersAt, type Cut, type Layer, type Profile } from './layersAt.ts';
-export { designIdsOf, methodIdOf, passesOf, slotIdOf, type Pass } from './passes.ts';
+export { designIdsOf, designsServed, methodIdFor, methodIdOf, passesOf, slotIdOf, type Pass } from './passes.ts';
+export { wantedColour } from './wantedColour.ts';
 export { hazardsOfPiece } from './hazardsOfPiece.ts';
 export { facesOf, type WorkedFaces } from './faces.ts';
 export { isReused, stencilsFor } from './stencil.ts';

@@ -1,7 +1,9 @@
-import type { Design, Operation, Stack } from './schema.ts';
+import type { Design, Operation, Part, Stack } from './schema.ts';
 
-/** Designs that are laid in one go: the same look, colour, place and wishes. */
+/** Designs that are laid in one go: the same look, colour, place, side that they are seen from, and wishes. */
 export type Pass = readonly Design[];
+
+const ALIKE = ['look', 'tone', 'zone', 'seenFrom', 'wants', 'over'] as const;
 
 /**
  * The designs of a part, sorted into those that are laid together.
@@ -11,7 +13,7 @@ export type Pass = readonly Design[];
 export const passesOf = (designs: readonly Design[]): Pass[] => {
   const passes = new Map<string, Design[]>();
   for (const design of designs) {
-    const alike = JSON.stringify([design.look, design.tone, design.zone, design.wants, design.over]);
+    const alike = JSON.stringify(ALIKE.map((fact) => design[fact]));
     const pass = passes.get(alike);
     if (pass) pass.push(design);
     else passes.set(alike, [design]);
@@ -43,4 +45,26 @@ export const designIdsOf = (stack: Stack): ReadonlyMap<string, string | null> =>
       return [operation.id, serves];
     }),
   );
+};
+
+/**
+ * The designs that an operation serves: those that are laid in one go with its own; all of them where it serves none alone, none where
+ * its own is gone.
+ *
+ * The layers of a pass name its first design; whoever asks what they lay asks here.
+ */
+export const designsServed = (
+  { stack, designs }: Pick<Part, 'stack' | 'designs'>,
+  { id }: Pick<Operation, 'id'>,
+): readonly Design[] => {
+  const own = stack && designIdsOf(stack).get(id);
+  if (!own) return designs;
+  return passesOf(designs).find((pass) => pass.some((design) => design.id === own)) ?? [];
+};
+
+/** The way of working of a design: that of the pass in which it is laid, or the first one. */
+export const methodIdFor = ({ designs }: Pick<Part, 'designs'>, stack: Stack, { id }: Pick<Design, 'id'>): string => {
+  const pass = passesOf(designs).find((each) => each.some((design) => design.id === id));
+  const other = stack.others?.find(({ designId }) => pass?.some((design) => design.id === designId));
+  return other?.methodId ?? stack.methodId;
 };

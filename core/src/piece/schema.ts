@@ -115,12 +115,14 @@ export const partWantsSchema = z.strictObject({
 });
 export type PartWants = z.output<typeof partWantsSchema>;
 
-/** What is wanted for one design: ids of a way of working and of products; `hand`: cut by hand. */
+/** What is wanted for one design: ids of a way of working and of products, its colour; `hand`: cut by hand. */
 export const designWantsSchema = z.strictObject({
   way: z.string().min(1).max(80).optional(),
   medium: z.string().min(1).max(80).optional(),
   mask: z.string().min(1).max(80).optional(),
   film: z.string().min(1).max(80).optional(),
+  /** As it was said; of several colours all: "cream and red". */
+  colour: z.string().min(1).max(40).optional(),
   hand: z.boolean().optional(),
 });
 export type DesignWants = z.output<typeof designWantsSchema>;

@@ -1,6 +1,6 @@
 import { islandsLieLoose } from '../artwork/index.ts';
 import type { Catalogue, Product } from '../materials/index.ts';
-import { byTime, isOfStep, type BenchEvent, type Part, type Piece } from '../piece/index.ts';
+import { byTime, isOfStep, type BenchEvent, type Part, type Piece, designsServed } from '../piece/index.ts';
 import type { Step } from './step.ts';
 
 /** Islands of a design that a step places one by one. */
@@ -20,9 +20,9 @@ export const looseIslandsOf = (
     if (operation.op !== 'apply' || operation.role !== 'mask' || !operationIds.includes(operation.id)) return [];
     const product = catalogue.productById.get(operation.productId);
     if (!product || !islandsLieLoose(product)) return [];
-    return part.designs
-      .filter(({ id, islands }) => (operation.designId === undefined || operation.designId === id) && islands)
-      .map(({ id, islands }) => ({ designId: id, count: islands! }));
+    return designsServed(part, operation).flatMap(({ id, islands }) =>
+      islands ? [{ designId: id, count: islands }] : [],
+    );
   });
 };
 

@@ -16,6 +16,7 @@ import {
   type Schools,
   type Trial,
   type Workshop,
+  designsServed,
 } from '../piece/index.ts';
 import { formatDuration } from '../units/index.ts';
 import { askedOf, OF_PIECE, type Asked } from './asked.ts';
@@ -352,10 +353,12 @@ class StepList {
     });
   }
 
-  /** A label with the design that it is for, where there are several. */
+  /** A label with the designs that it is for, where there are several. */
   private named(label: string, operation: Operation): string {
-    const design = this.scene.hasSeveral ? this.scene.designOf(operation) : undefined;
-    return design ? `${label}: ${design.name}` : label;
+    const { hasSeveral, designOf, part } = this.scene;
+    if (!hasSeveral || !designOf(operation)) return label;
+    const names = designsServed(part, operation).map(({ name }) => name);
+    return `${label}: ${names.join(', ')}`;
   }
 
   private wordsOf({ operations, coat, face }: Draft, groupWords: string) {

@@ -64,6 +64,7 @@ const BOUNDS: readonly (readonly [path: string, bounds: string])[] = [
   ['pieces[].parts[].designs[].wants.medium', 'a text of 1 to 80 characters'],
   ['pieces[].parts[].designs[].wants.mask', 'a text of 1 to 80 characters'],
   ['pieces[].parts[].designs[].wants.film', 'a text of 1 to 80 characters'],
+  ['pieces[].parts[].designs[].wants.colour', 'a text of 1 to 40 characters'],
   ['pieces[].parts[].designs[].over', 'a text'],
   ['pieces[].parts[].designs[].minStrokeMm', 'a number from 0.05 to 1000'],
   ['pieces[].parts[].designs[].minWebMm', 'a number from 0.05 to 1000'],

@@ -35,6 +35,8 @@ const MIGRATIONS: Readonly<Record<number, Migration>> = {
   6: kindEach,
   // 8: repairs and washes are events; how cards are printed gets its default from the schema
   7: (older) => older,
+  // 9: a design may be wanted in a colour, which nobody could say before
+  8: (older) => older,
 };
 
 const NOTHING_CHANGED = 'Nothing was changed. Export the file again from where it came from, or mend that field.';

@@ -3,7 +3,7 @@ import { RECORDS, type RecordName } from './records.ts';
 import { settingsSchema } from './settings.ts';
 
 /** Version of the document's format; older ones are migrated, newer ones refused. */
-export const WORKSPACE_VERSION = 8;
+export const WORKSPACE_VERSION = 9;
 
 const listOf = <Name extends RecordName>(name: Name): z.ZodArray<(typeof RECORDS)[Name]['schema']> =>
   z.array(RECORDS[name].schema).max(RECORDS[name].most, `at most ${RECORDS[name].most} ${RECORDS[name].many}`);

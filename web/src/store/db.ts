@@ -188,5 +188,7 @@ export class BenchDatabase extends Dexie {
           row.value = settingsSchema.safeParse(row.value).data ?? row.value;
         });
     });
+    // 10: a design may be wanted in a colour: a tab of an older version would drop it
+    this.version(10).stores({});
   }
 }

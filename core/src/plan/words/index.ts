@@ -1,5 +1,5 @@
 import type { Product } from '../../materials/index.ts';
-import type { ApplyOperation, Operation } from '../../piece/index.ts';
+import { wantedColour, type ApplyOperation, type Operation } from '../../piece/index.ts';
 import { formatDuration } from '../../units/index.ts';
 import { endsAtTape, layWords, worksAtOnce } from './lay.ts';
 import { capitalised, sentences, spanWords } from './said.ts';
@@ -13,16 +13,6 @@ export { holdOf, howOf, sceneOf, type Scene } from './scene.ts';
 
 const TREATS = { burn: 'Heat evenly, keep moving', bake: 'Bake', heatSet: 'Heat-set' } as const;
 
-/** The colour that a coat is wished in; undefined where none was said, and for what is no colour, as a primer below it. */
-const colourOf = (operation: ApplyOperation, product: Product | undefined, { part }: Scene): string | undefined =>
-  product === undefined || product.flags.includes('priming')
-    ? undefined
-    : operation.role === 'ground'
-      ? part.wants.ground?.colour
-      : operation.role === 'finish'
-        ? part.wants.finish?.colour
-        : undefined;
-
 const applyLabel = (
   operation: ApplyOperation,
   product: Product | undefined,
@@ -33,10 +23,13 @@ const applyLabel = (
   const name = product?.name ?? operation.productId;
   if (product && operation.role === 'mask')
     return `${{ glue: 'Lay', heat: 'Iron on', pins: 'Pin down', loose: 'Lay' }[holdOf(product)]} ${name}`;
-  if (product && operation.role === 'film')
-    return `${howOf(operation, product) === 'press' || cutFormOf(product) === 'printed' ? 'Press' : 'Lay'} ${name}`;
-  const colour = colourOf(operation, product, scene);
-  const sentence = `${capitalised(name)}${colour === undefined ? '' : `, ${colour}`}`;
+  const colour = product && wantedColour(scene.part, operation, product, scene.catalogue);
+  const inColour = colour === undefined ? '' : `, ${colour}`;
+  if (product && operation.role === 'film') {
+    const isPressed = howOf(operation, product) === 'press' || cutFormOf(product) === 'printed';
+    return `${isPressed ? 'Press' : 'Lay'} ${name}${inColour}`;
+  }
+  const sentence = `${capitalised(name)}${inColour}`;
   if (operation.coats > 1) return `${sentence}, ${face ?? 'coat'} ${coat} of ${operation.coats}`;
   return face === null ? sentence : `${sentence}, ${face}`;
 };

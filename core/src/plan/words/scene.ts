@@ -9,6 +9,7 @@ import {
   type Operation,
   type Part,
   type Workshop,
+  designsServed,
 } from '../../piece/index.ts';
 import { isCutByHand } from '../../artwork/index.ts';
 
@@ -92,8 +93,7 @@ export const sceneOf = (part: Part, catalogue: Catalogue, workshop: Workshop, qu
       return id ? catalogue.methodById.get(id) : undefined;
     },
     isByHand: (operation, product) => {
-      const own = designOf(operation);
-      return isCutByHand(product, own ? [own] : part.designs, workshop);
+      return isCutByHand(product, designsServed(part, operation), workshop);
     },
     maskAt,
     holdAt: (operation) => {

@@ -99,6 +99,8 @@ const CanSelect = ({ line, model }: { line: AmountLine; model: PieceModel }) => 
 const Doubtful = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
   const bench = useBench();
   const { catalogue, now, piece, settings } = model;
+  const { colour } = line;
+  const chosen = line.needs[0]?.canId;
   if (!bench) return null;
   const taken = new Set(line.cans.map(({ canId }) => canId));
   const { cans } = shelfAt(
@@ -122,6 +124,8 @@ const Doubtful = ({ line, model }: { line: AmountLine; model: PieceModel }) => {
       return ['ageing', 'unknown', 'old'].includes(freshness)
         ? [`${name}: ${ageWords(one)}. Try it on scrap first.`]
         : [];
+    if (colour !== null && can.colour === null && chosen === undefined)
+      return [`${name} is not counted on: ${colour} is wanted, and its own colour is not said.`];
     if (freshness === 'old') return [`${name} is not counted on: ${ageWords(one)}.`];
     return left === null ? [`${name} is not counted on: ${leftWords(one, settings.length)}.`] : [];
   });

@@ -87,11 +87,11 @@ const finestOf = ({ products }: PieceModel['catalogue'], as: CutFrom['as']): Pro
     );
 
 const cutFromOf = (
-  { stack, part, catalogue, settings }: PieceModel,
+  { part, catalogue, settings }: PieceModel,
   design: Design,
   artwork: ArtworkRecord | null,
 ): CutFrom => {
-  const operation = cutOperationOf(stack, design);
+  const operation = cutOperationOf(part, design);
   const as = cutAs(operation, design, artwork?.source.kind === 'labels', catalogue);
   const product = operation ? (catalogue.productById.get(operation.productId) ?? null) : null;
   const measure = operation ? product : finestOf(catalogue, as);

@@ -1,5 +1,7 @@
+import { SegmentedControl } from '@mantine/core';
+import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Step } from '@sgraffa/core';
+import { designsServed, type Step } from '@sgraffa/core';
 import { useCut } from '../../workers/sizingClient.ts';
 import { useCutOrder } from '../artwork/useCutOrder.ts';
 import { useSizing } from '../artwork/useSizing.ts';
@@ -24,11 +26,23 @@ const Cut = ({ model, step, designId }: { model: PieceModel; step: Step; designI
 /** The cutter, with what the open step cuts: the same lay-out as in Artwork. */
 const CutAtBench = ({ pieceId, step }: { pieceId: string; step: Step }) => {
   const model = usePieceModel(pieceId);
+  const [chosen, choose] = useState<string | null>(null);
   if (typeof model === 'string') return null;
   const operation = model.stack?.operations.find(({ id }) => `${id}.cut` === step.key);
+  const designs = operation ? designsServed(model.part, operation) : model.part.designs;
+  const design = designs.find(({ id }) => id === chosen) ?? designs[0];
   return (
     <div className="sg-bench-cut">
-      <Cut model={model} step={step} designId={operation && 'designId' in operation ? operation.designId : undefined} />
+      {designs.length > 1 && (
+        <SegmentedControl
+          aria-label="What is cut"
+          data={designs.map(({ id, name }) => ({ value: id, label: name }))}
+          value={design!.id}
+          onChange={choose}
+        />
+      )}
+      {/* sizing opens with a design: another one is opened anew */}
+      <Cut key={design?.id} model={model} step={step} designId={design?.id} />
     </div>
   );
 };

@@ -4,6 +4,7 @@ import {
   layerStatesAt,
   momentsOf,
   operationsThrough,
+  passesOf,
   sayWhen,
   type AmountLine,
   type Can,
@@ -70,6 +71,11 @@ export const SectionPanel = ({
   const said = moment ? `${when}: ${moment.what}` : '';
   const inTurn = designsInTurn(part);
   const [through, setThrough] = useState<string | null>(null);
+  const laidWith = (id: string) =>
+    passesOf(part.designs)
+      .find((pass) => pass.some((one) => one.id === id))
+      ?.map(({ name }) => name)
+      .join(', ') ?? id;
   const design = inTurn.find(({ id }) => id === through) ?? inTurn[0];
   const drawn = sectionModel({
     part,
@@ -99,7 +105,7 @@ export const SectionPanel = ({
         <SegmentedControl
           fullWidth
           aria-label="The cut goes through"
-          data={inTurn.map(({ id, name }) => ({ value: id, label: name }))}
+          data={inTurn.map(({ id }) => ({ value: id, label: laidWith(id) }))}
           value={design?.id ?? ''}
           onChange={setThrough}
         />

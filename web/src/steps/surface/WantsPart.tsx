@@ -1,5 +1,6 @@
 import { Checkbox, Select } from '@mantine/core';
 import type { Design, DesignWants, Product, WantedCoat } from '@sgraffa/core';
+import { TypedInput } from '../../ui/TypedInput.tsx';
 import { KIND_WORDS } from '../../ui/words.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
@@ -10,6 +11,7 @@ const kept = <Shape extends object>(shape: Shape): Shape =>
   Object.fromEntries(Object.entries(shape).filter(([, value]) => value !== null && value !== undefined)) as Shape;
 
 const KIND_PREFIX = 'kind:';
+const MOST_COLOUR = 40;
 
 /** A coat that is wanted: any of a kind, or one product. */
 const CoatSelect = ({
@@ -48,6 +50,25 @@ const CoatSelect = ({
     />
   );
 };
+
+const ColourInput = ({
+  label,
+  colour = '',
+  set,
+}: {
+  label: string;
+  colour: string | undefined;
+  set: (colour: string | null) => void;
+}) => (
+  <TypedInput
+    label={label}
+    placeholder="not said"
+    kept={colour}
+    read={(text) => ({ ok: true, value: text.trim().slice(0, MOST_COLOUR) })}
+    keep={set}
+    clear={() => set(null)}
+  />
+);
 
 const DesignWantsFields = ({ model, design, isSeveral }: { model: PieceModel; design: Design; isSeveral: boolean }) => {
   const { catalogue, changePart } = model;
@@ -102,6 +123,11 @@ const DesignWantsFields = ({ model, design, isSeveral }: { model: PieceModel; de
         value={design.wants.medium ?? null}
         onChange={(medium) => set({ medium }, 'the medium that is wanted')}
       />
+      <ColourInput
+        label={named('In which colour')}
+        colour={design.wants.colour}
+        set={(colour) => set({ colour }, 'the colour that is wanted')}
+      />
       <Checkbox
         label={named('Cut by hand')}
         checked={design.wants.hand === true}
@@ -123,6 +149,14 @@ export const WantsPart = ({ model }: { model: PieceModel }) => {
       <p className="sg-quiet">Still to be done. What is on the piece already stands above, under the surface.</p>
       <div className="sg-fields">
         <CoatSelect label="Ground" coat={part.wants.ground} products={coats('ground')} set={setCoat('ground')} />
+        <ColourInput
+          label="Ground in which colour"
+          colour={part.wants.ground?.colour}
+          set={(colour) => {
+            const coat = kept({ ...part.wants.ground, colour: colour ?? undefined });
+            setCoat('ground')(Object.keys(coat).length ? coat : undefined);
+          }}
+        />
         <CoatSelect label="Finish" coat={part.wants.finish} products={coats('finish')} set={setCoat('finish')} />
         {part.designs.map((design) => (
           <DesignWantsFields key={design.id} model={model} design={design} isSeveral={part.designs.length > 1} />

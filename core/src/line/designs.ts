@@ -2,29 +2,30 @@ import words from './data/words.json' with { type: 'json' };
 import type { DesignWants } from '../piece/index.ts';
 import type { Chip } from './reading.ts';
 
+/** How what is said hangs on what was said before: as a part of it, beside it, or otherwise. */
+export type Joint = 'of' | 'beside' | null;
+
 /** One design as the line tells it, while it is read. */
 export interface DesignDraft {
-  noun: string | null;
+  /** What it is called, and what else is spoken of as one with it. */
+  readonly nouns: Set<string>;
   isOver: boolean;
   readonly said: Set<string>;
 }
 
-/** What tells how a design is made: of two that are made in two ways, each is said once. */
-const MAKING: ReadonlySet<string> = new Set(['way', 'look', 'medium', 'mask', 'film']);
-
 /** Words for the same letters: "lettering in film, letters metallic" is one design. */
 const LETTERS: ReadonlySet<string> = new Set(words.letters);
 
-/** The designs that a line speaks of: mostly one; a second begins where what is said of it contradicts the first. */
+/** The designs that a line speaks of: mostly one; another begins where something is said of another thing. */
 export class DesignDrafts {
-  readonly all: DesignDraft[] = [{ noun: null, isOver: false, said: new Set() }];
+  readonly all: DesignDraft[] = [{ nouns: new Set(), isOver: false, said: new Set() }];
   private current = 0;
 
   /** A word such as "lettering" or "stars": a further design where the one before covers the whole area. */
   name(noun: string): void {
     const draft = this.all[this.current]!;
     if (draft.said.has('area')) this.begin(noun);
-    else draft.noun ??= noun;
+    else if (draft.nouns.size === 0) draft.nouns.add(noun);
   }
 
   over(): void {
@@ -33,15 +34,21 @@ export class DesignDrafts {
     this.all[this.current]!.isOver = this.current > 0;
   }
 
-  /** The place of the design that a property is said of; a new one where another has it, or is said to be made, already. */
-  placeFor(property: keyof DesignWants | 'tone' | 'look' | 'zone', noun?: string): number {
+  /**
+   * The place of the design that a property is said of: a new one where it is said of another thing than what was spoken of so far.
+   *
+   * What only has its name yet goes on: of "star and moon painted" both are painted.
+   */
+  placeFor(property: keyof DesignWants | 'tone' | 'look' | 'zone', noun?: string, joint: Joint = null): number {
     const draft = this.all[this.current]!;
-    const isOther = noun !== undefined && draft.noun !== null && draft.noun !== noun;
-    const isMade = MAKING.has(property) && [...MAKING].some((one) => draft.said.has(one));
-    const isSaid = draft.said.has(property) || (isMade && !(LETTERS.has(noun ?? '') && LETTERS.has(draft.noun ?? '')));
+    const isOther = noun !== undefined && draft.nouns.size > 0 && !draft.nouns.has(noun) && joint !== 'of';
+    const isOneText = LETTERS.has(noun ?? '') && [...draft.nouns].some((one) => LETTERS.has(one));
+    const isApart = draft.said.has(property) || (!isOneText && (draft.said.size > 0 || joint === 'beside'));
     // what covers the whole area has no letters of its own
-    if (noun !== undefined && (draft.said.has('area') || (isSaid && isOther))) this.begin(noun);
-    this.all[this.current]!.said.add(property);
+    if (noun !== undefined && (draft.said.has('area') || (isOther && isApart))) this.begin(noun);
+    const place = this.all[this.current]!;
+    if (noun !== undefined) place.nouns.add(noun);
+    place.said.add(property);
     return this.current;
   }
 
@@ -50,7 +57,7 @@ export class DesignDrafts {
   }
 
   private begin(noun: string): void {
-    this.all.push({ noun, isOver: false, said: new Set() });
+    this.all.push({ nouns: new Set([noun]), isOver: false, said: new Set() });
     this.current = this.all.length - 1;
   }
 }

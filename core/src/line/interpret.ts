@@ -1,7 +1,7 @@
 import { ENERGIES, rankIn, type Catalogue, type Product } from '../materials/index.ts';
 import words from './data/words.json' with { type: 'json' };
 import { isHollow, type Use } from '../piece/index.ts';
-import { designField, type DesignDrafts } from './designs.ts';
+import { designField, type DesignDrafts, type Joint } from './designs.ts';
 import { likeliestOf, type Head } from './head.ts';
 import type { Chip, Reading } from './reading.ts';
 import type { Times } from './times.ts';
@@ -87,6 +87,7 @@ const NEGATIONS = new Set(words.negations.map(normOf));
 
 const lastOf = ({ first, tokens }: Phrase): number => first + tokens.length - 1;
 
+const JOINTS = new Set(['and', 'of', 'with', 'in', 'through', 'by', 'on']);
 /** Colours that tell how light or dark, and no more: nothing is bought by them. */
 const SHADES = new Set(words.shades);
 /** "Held against the light" is no colour, and "three light coats" are thin ones. */
@@ -147,7 +148,7 @@ class Interpreter {
     noun?: string,
   ): number {
     const key = property === 'design tone' ? 'tone' : property;
-    const place = this.given.designs.placeFor(key, noun);
+    const place = this.given.designs.placeFor(key, noun, this.jointBefore(phrase, noun));
     this.say(designField(place, property), value, label, phrase);
     return place;
   }
@@ -190,6 +191,13 @@ class Interpreter {
       before: tokens.slice(Math.max(0, phrase.first - back), phrase.first).filter(inClause),
       after: tokens.slice(lastOf(phrase) + 1, lastOf(phrase) + 1 + ahead).filter(inClause),
     };
+  }
+
+  /** How a word that stands before its noun hangs on what was said before: "a pattern of red stars" goes on, "a star and a red moon" or "a star, red moon" does not. */
+  private jointBefore(phrase: Phrase, noun: string | undefined): Joint {
+    if (!this.near(phrase, 0, 3).after.some(({ norm }) => norm === noun)) return null;
+    const joint = this.near(phrase, 4, 0).before.findLast(({ norm }) => JOINTS.has(norm) || !isSmallWord(norm))?.norm;
+    return joint === undefined || joint === 'and' ? 'beside' : joint === 'of' ? 'of' : null;
   }
 
   /** The noun of the design that a phrase speaks of: just after it ("white lettering"), or before it with "in" ("stars in white film"). */
@@ -503,7 +511,7 @@ class Interpreter {
       isFilm ||
       (before.at(-1)?.norm === 'in' && before.some(({ norm }) => DESIGN_NOUNS.has(norm)))
     ) {
-      const place = this.given.designs.placeFor('tone', noun);
+      const place = this.given.designs.placeFor('tone', noun, this.jointBefore(phrase, noun));
       saidOf(designField(place, 'design tone'));
     } else if (coatBefore ?? coatAfter ?? sprayed) {
       const coat = (coatBefore ?? coatAfter ?? sprayed)!;
@@ -659,7 +667,7 @@ class Interpreter {
     const noun = this.designNoun(phrase) ?? this.nounBefore(phrase);
     const { before } = this.near(phrase, 3, 0);
     if (value === 'decal' && before.some(({ norm }) => norm === 'through')) return;
-    const place = designs.placeFor('way', noun);
+    const place = designs.placeFor('way', noun, this.jointBefore(phrase, noun));
     if (value === 'wrap' || value === 'inside-coat') {
       this.say(designField(place, 'way'), value, fact.label, phrase);
       designs.coversArea();
@@ -677,7 +685,7 @@ class Interpreter {
       after.some(({ norm }) => norm === 'through' || norm === 'stencil') ||
       before.some(({ norm }) => norm === 'through');
     if (fact.value !== 'clear' && (noun !== undefined || isThrough)) {
-      const place = this.given.designs.placeFor('way', noun);
+      const place = this.given.designs.placeFor('way', noun, this.jointBefore(phrase, noun));
       const value = fact.value === 'stain' ? 'gel-stain-stencil' : 'stencil';
       this.open.push({ fact: { ...fact, field: 'way', value }, phrase, place });
       return;

@@ -109,6 +109,27 @@ const ROWS: readonly (readonly [string, object])[] = [
   ['not outdoors: pine shelf, waxed', { place: 'indoors', finish: 'waxed' }],
   ['neither for food nor for children: ceramic bowl', { food: 'none', children: 'no' }],
   ['mug, not for drinking', { food: 'none' }],
+  // each thing as it was said to be; what is named together is one
+  [
+    'raw oak board, a star burnt, a red moon painted and a red sun painted',
+    {
+      look: 'burnt',
+      wants: {
+        designs: [{}, { way: 'paint-stencil', colour: 'red' }, { way: 'paint-stencil', colour: 'red' }],
+      },
+    },
+  ],
+  ['oak board, star burnt, red moon', { look: 'burnt', wants: { designs: [{}, { colour: 'red' }] } }],
+  ['raw oak board, a star painted, a moon burnt', { look: 'any', wants: { designs: [{ way: 'paint-stencil' }, {}] } }],
+  ['oak board, star and moon painted red', { wants: { designs: [{ way: 'paint-stencil', colour: 'red' }] } }],
+  ['oak board, painted pattern of red flowers', { wants: { designs: [{ way: 'paint-stencil', colour: 'red' }] } }],
+  ['oak board, branch with leaves in red film', { wants: { designs: [{ way: 'decal', colour: 'red' }] } }],
+  [
+    'oak board, white letters and a red moon',
+    { wants: { designs: [{ tone: 'light', colour: 'white' }, { colour: 'red' }] } },
+  ],
+  ['glass jar, lettering, etched letters', { look: 'frosted', wants: { designs: [{ way: 'frost-etch' }] } }],
+  ['cotton bag, letters in white and red', { wants: { designs: [{ tone: 'light', colour: 'white and red' }] } }],
   ['coir mat by stencil and brush, no spray', { wants: { designs: [{ way: 'pile-stipple' }] } }],
   ['steel sign without rust', { condition: [] }],
   ['dishwasher: never, glazed mug', { water: 'handWash' }],

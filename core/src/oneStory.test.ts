@@ -185,3 +185,11 @@ describe('a colour that was said', () => {
     expect(labelsOf(etched).filter((label) => label.includes('white'))).toEqual([]);
   });
 });
+
+test('a layer of a further design is called as its own way of working calls it', () => {
+  const piece = laid('raw maple board 300 x 200 mm, a star burnt, a moon painted, indoors');
+  const labels = needsOf(piece, measuredAll(piece), all).map(({ productId, label }) => `${productId}: ${label}`);
+  expect(labels).toContain('craft-acrylic: colour');
+  expect(labels).toContain('burn-paste: paste');
+  expect(labels).toContain('edge-medium: edge seal');
+});

@@ -1,4 +1,4 @@
-import { catalogueFor, slotIdOf, wantedColour, type ApplyOperation, type Piece } from '../piece/index.ts';
+import { catalogueFor, slotOf, wantedColour, type ApplyOperation, type Piece } from '../piece/index.ts';
 import type { Catalogue, Product } from '../materials/index.ts';
 import type { Measured } from './measured.ts';
 import { edgeTapeAmount, filmNeed, pinAmount, tapeAmount } from './laidOut.ts';
@@ -39,12 +39,12 @@ export const needsOf = (
   piece.parts.flatMap((part) => {
     const catalogue = catalogueFor(part, all);
     const scene: Scene = { piece, part, catalogue, measured };
-    const slots = catalogue.methodById.get(part.stack?.methodId ?? '')?.slots;
-    return (part.stack?.operations ?? []).flatMap((operation): Need[] => {
+    const { stack } = part;
+    return (stack?.operations ?? []).flatMap((operation): Need[] => {
       if (operation.op !== 'apply') return [];
       const product = catalogue.productById.get(operation.productId);
       if (!product) return [];
-      const label = slots?.find(({ id }) => id === slotIdOf(operation))?.label ?? operation.role;
+      const label = (stack && slotOf(stack, operation.id, catalogue)?.label) ?? operation.role;
       const canId = part.cans.find(({ operationId }) => operationId === operation.id)?.canId;
       const can = canId === undefined ? {} : { canId };
       const colour = wantedColour(part, operation, product, catalogue) ?? null;

@@ -56,6 +56,14 @@ export class DesignDrafts {
     this.all[this.current]!.said.add('area');
   }
 
+  /** What each is called: as it was spoken of first. */
+  names(): string[] {
+    const called: Readonly<Record<string, string>> = words.called;
+    return this.all.map(({ nouns: [noun] }, place) =>
+      noun === undefined ? (place ? `design ${place + 1}` : 'design') : (called[noun] ?? noun),
+    );
+  }
+
   private begin(noun: string): void {
     this.all.push({ nouns: new Set([noun]), isOver: false, said: new Set() });
     this.current = this.all.length - 1;

@@ -138,7 +138,7 @@ export const readLine = (line: string, catalogue: Catalogue, now: string | undef
   return {
     chips,
     nots,
-    names: designs.all.map(({ nouns: [noun] }, place) => noun ?? (place ? `design ${place + 1}` : 'design')),
+    names: designs.names(),
     unread: [...new Set(unread)],
     unknownThing: head.unknown,
   };

@@ -1,13 +1,6 @@
 import type { Catalogue, Product, Slot } from '../materials/index.ts';
-import { methodIdOf, slotIdOf, type Operation, type Stack } from '../piece/index.ts';
+import { slotOf, type Operation, type Stack } from '../piece/index.ts';
 import { applied, isApplied, productsFor } from './search.ts';
-
-/** The slot that an operation fills, or that a layer which the stack lacks would fill. */
-const slotOf = (stack: Stack, operationId: string, catalogue: Catalogue): Slot | undefined => {
-  const operation = stack.operations.find(({ id }) => id === operationId);
-  const methodId = operation ? methodIdOf(stack, operation) : stack.methodId;
-  return catalogue.methodById.get(methodId)?.slots.find(({ id }) => id === slotIdOf({ id: operationId }));
-};
 
 /** Products that may stand where an operation stands: what its slot takes, or for prep any other prep. */
 export const swapsFor = (stack: Stack, operationId: string, catalogue: Catalogue): readonly Product[] => {

@@ -3,6 +3,7 @@ import {
   candidateOfStack,
   judgeStack,
   matchLayers,
+  slotOf,
   surveyCatalogue,
   whyNot,
   type Brief,
@@ -27,11 +28,10 @@ const matchWorker = {
   first: (brief: Brief, { own, ...preferences }: Judging): readonly string[] => {
     const all = catalogueOf(own);
     const [best] = matchLayers(brief, all, { ...preferences, withoutMends: true }).ranked;
-    const slots = best && all.methodById.get(best.methodId)?.slots;
     return (best?.stack.operations ?? []).map((operation) => {
       if (operation.op === 'treat') return 'heat';
       if (operation.op === 'remove') return `${operation.what} off, ${operation.school}`;
-      const label = slots?.find(({ id }) => id === operation.id)?.label ?? 'prepare';
+      const label = slotOf(best!.stack, operation.id, all)?.label ?? 'prepare';
       return `${label}: ${all.productById.get(operation.productId)?.name ?? operation.productId}`;
     });
   },

@@ -117,10 +117,10 @@ export const DesignsPart = ({ model }: { model: PieceModel }) => {
           />
         )}
         <Select
-          label="Its colour"
+          label="Light or dark"
           data={options(TONE_WORDS)}
           value={design.tone}
-          onChange={(tone) => tone && set({ tone }, 'its colour')}
+          onChange={(tone) => tone && set({ tone }, 'how light it is')}
         />
         {design.artworkId === null && (
           <>

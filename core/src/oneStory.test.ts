@@ -176,7 +176,7 @@ describe('a colour that was said', () => {
       linesFor(shade, cans).find(({ productId }) => productId === shadeFilm(shade))!;
     expect(taken([film('black', 'black'), film('unsaid', null)])).toMatchObject({ colour: 'white', cans: [] });
     expect(taken([film('black', 'black'), film('white', 'matt white')]).cans).toMatchObject([{ canId: 'white' }]);
-    expect(labelsOf(shade).some((label) => /^Lay .*, white/.test(label))).toBe(true);
+    expect(labelsOf(shade).some((label) => /lay [^:]*, white, with /i.test(label))).toBe(true);
   });
   test('is not that of what is laid around the design, nor of a cream that etches', () => {
     const ground = laid('oak board 300 x 200 mm, to be painted blue first, white stars as a resist, indoors');

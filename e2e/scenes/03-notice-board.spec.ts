@@ -37,7 +37,7 @@ test('a notice board of larch: stain dry before film, lettering of 290 mm with 4
   await course(page, 'amounts');
   const amounts = page.getByRole('main');
   await expect(amounts).toContainText(/oil stain for ground/);
-  await expect(amounts).toContainText(/permanent film/);
+  await expect(amounts).toContainText('permanent film, cream');
   const trims = page.getByRole('region', { name: 'Trims and the board' });
   await trims.getByText('Change trims and the board').click();
   await picked(page, 'The board', 'is sawn to the design');
@@ -57,6 +57,8 @@ test('a notice board of larch: stain dry before film, lettering of 290 mm with 4
   const steps = await page.getByRole('main').textContent();
   expect(steps!.indexOf('Oil stain, front')).toBeGreaterThan(steps!.indexOf('Oil stain, back'));
   expect(steps!.indexOf('Lay permanent film')).toBeGreaterThan(steps!.indexOf('Oil stain, front'));
+  expect(steps).toMatch(/Lay permanent film, cream, with [^:]*: lettering/);
+  expect(steps).toMatch(/, red[^:]*: ornament/);
   await expect(sentence(page)).toContainText(/ready \w+day/);
   expect(ready).toMatch(/^Ready \w+day/);
   await course(page, 'care');

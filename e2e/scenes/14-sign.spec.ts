@@ -33,8 +33,9 @@ test('a sign of two metres: words of 1,960 mm in squared strips that the bed tak
 
   await course(page, 'amounts');
   const amounts = page.getByRole('main');
-  await expect(amounts).toContainText(/exterior latex for ground/);
-  await expect(amounts).toContainText('exterior latex for colour');
+  // a tin of each colour: steps, amounts and what is to buy name it alike
+  await expect(amounts).toContainText('exterior latex, indigo for ground');
+  await expect(amounts).toContainText('exterior latex, cream for colour');
   await expect(amounts).toContainText(/sheets? of/);
   const trims = page.getByRole('region', { name: 'Trims and the board' });
   await trims.getByText('Change trims and the board').click();
@@ -48,6 +49,8 @@ test('a sign of two metres: words of 1,960 mm in squared strips that the bed tak
   const steps = (await page.getByRole('main').textContent())!;
   // the primer has no colour of its own, the coats over it have
   expect(steps).toContain('Exterior latex, indigo');
+  expect(steps).toContain('Exterior latex, cream');
+  expect(steps).not.toMatch(/Exterior latex(?!, (indigo|cream))/);
   expect(steps).not.toContain('primer, indigo');
   await course(page, 'care');
   await expect(page.getByRole('heading', { name: /^Wipe only, from/ })).toBeVisible();

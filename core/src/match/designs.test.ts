@@ -6,6 +6,7 @@ import { designIdsOf, passesOf, type Stack } from '../piece/index.ts';
 import { briefOf, type Said } from '../testing/briefs.ts';
 import { candidateOfStack } from './candidateOfStack.ts';
 import { matchLayers, whyNot } from './index.ts';
+import { passesIn } from './stackWords.ts';
 import { judgeStack } from '../judge/index.ts';
 
 const all = catalogue();
@@ -124,6 +125,29 @@ describe('several designs', () => {
     const two = matchLayers(briefOf({ base: 'slate', designs: [{}, {}] }), all, { withoutMends: true });
     const one = matchLayers(briefOf({ base: 'slate' }), all, { withoutMends: true });
     expect(two.ranked.map(({ id }) => id)).toEqual(one.ranked.map(({ id }) => id));
+  });
+
+  test('that differ in colour alone are made in one way, one after the other, and refused together', () => {
+    const coloured = (...colours: readonly string[]) =>
+      briefOf({
+        base: 'hardwood',
+        designs: colours.map((colour) => ({ name: colour, wants: { colour } })),
+      });
+    const brief = coloured('red', 'blue');
+    const { ranked, refused } = matchLayers(brief, all);
+    expect(ranked.length).toBeGreaterThan(2);
+    for (const { stack } of ranked) {
+      const [first, second] = passesIn(stack, brief.part.designs, all);
+      expect([second!.method, second!.key]).toEqual([first!.method, first!.key]);
+    }
+    expect(new Set(refused.map(({ title }) => title.slice(0, title.indexOf(':'))))).toEqual(new Set(['red, blue']));
+    // a way out leaves the colours as they were said
+    for (const { mend } of refused)
+      if (mend) expect(mend.brief.part.designs.map(({ wants }) => wants.colour)).toEqual(['red', 'blue']);
+    // one order is as good as the other: it is tried once
+    const { considered } = matchLayers(coloured('red', 'blue', 'green'), all, { withoutMends: true });
+    const two = matchLayers(brief, all, { withoutMends: true }).considered;
+    expect(considered.operations).toBeLessThan(2.5 * two.operations);
   });
 
   test('of which one cannot be laid get no stack, and the refusals say which', () => {

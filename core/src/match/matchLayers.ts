@@ -8,6 +8,7 @@ import {
   firstTop,
   readBrief,
   settled,
+  situationOf,
   situationsOf,
   soilsOf,
 } from '../judge/index.ts';
@@ -110,6 +111,17 @@ const answered = (
   return { known: all, open: open.all().filter(({ found }) => !knownMethods.has(found.method.id)), refused };
 };
 
+/** The same piece as nobody has said its colours: designs that differ in those alone are refused together. */
+const uncoloured = ({ brief, catalogue, schools, trials }: Situation): Situation => {
+  const designs = brief.part.designs.map(({ wants: { colour: _colour, ...wants }, ...design }) => ({
+    ...design,
+    wants,
+  }));
+  const read = situationOf({ ...brief, part: { ...brief.part, designs } }, catalogue, schools, trials);
+  if (!read.ok) throw new Error('A colour that is wanted cannot change what the surface is.');
+  return read.situation;
+};
+
 /** Each design's own refusals, and the stacks that lay all designs in an order that stands. */
 const answeredInPasses = (
   situation: Situation,
@@ -117,7 +129,7 @@ const answeredInPasses = (
   settings: Parameters<typeof answered>[2] & { readonly priority: Priority },
   count: SearchCount,
 ): Answered => {
-  const refused = situationsOf(situation).flatMap((seen) =>
+  const refused = situationsOf(uncoloured(situation)).flatMap((seen) =>
     refusedIn(seen.pass, situation.brief, answered(seen.situation, catalogue, settings, count).refused),
   );
   return { ...apart(searchPasses(situation, catalogue, settings.book, settings.priority, count)), refused };

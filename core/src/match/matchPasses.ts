@@ -1,5 +1,5 @@
-import type { Catalogue } from '../materials/index.ts';
-import type { Pass, Priority, Stack } from '../piece/index.ts';
+import type { Catalogue, Method } from '../materials/index.ts';
+import { kindOfDesign, type Pass, type Priority, type Stack } from '../piece/index.ts';
 import {
   type RuleBook,
   type Situation,
@@ -60,8 +60,20 @@ const liesInOrder = (order: readonly Seen[]): boolean =>
     ),
   );
 
-const ordersTried = (seen: readonly Seen[]): Seen[][] =>
-  (seen.length <= MOST_ORDERED ? ordersOf(seen) : [[...seen], [...seen].reverse()]).filter(liesInOrder);
+const kindOf = ({ pass }: Seen): string => kindOfDesign(pass[0]!);
+
+/** Of passes that differ in colour alone one order is as good as another. */
+const ordersTried = (seen: readonly Seen[]): Seen[][] => {
+  const orders = (seen.length <= MOST_ORDERED ? ordersOf(seen) : [[...seen], [...seen].reverse()]).filter(liesInOrder);
+  const tried = new Set<string>();
+  return orders.filter((order) => {
+    const kinds = order.map(kindOf).join();
+    return !tried.has(kinds) && tried.add(kinds);
+  });
+};
+
+const passIn = ({ passes }: Laid, { pass }: Seen): FoundPass | undefined =>
+  passes.find(({ designId }) => designId === pass[0]!.id);
 
 const isOver = ({ pass }: Seen): boolean => pass.some(({ over }) => over !== null);
 
@@ -100,9 +112,9 @@ export const searchPasses = (
 ): Scored[] => {
   const seen = situationsOf(situation);
   const memo = dryingMemo(situation);
-  const standing = (one: Seen, onto?: Onto): Scored[] => {
+  const standing = (one: Seen, onto?: Onto, methods: readonly Method[] = catalogue.methods): Scored[] => {
     const best = new Bests();
-    for (const method of catalogue.methods) {
+    for (const method of methods) {
       const search = searcherOf(one.situation, method, book, onto);
       search(
         {
@@ -139,9 +151,9 @@ export const searchPasses = (
       };
     });
 
-  const goneOn = (laid: Laid, one: Seen): Laid[] => {
+  const laidOn = (laid: Laid, one: Seen, ways: (onto: Onto) => Scored[]): Laid[] => {
     const top = topForNextDesign(laid.top, isOver(one));
-    return varied(standing(one, { top, pass: laid.passes.length + 1 }), priority, NEXT).map((entry) => ({
+    return ways({ top, pass: laid.passes.length + 1 }).map((entry) => ({
       passes: [...laid.passes, passOf(one, entry.found)],
       operations: [...laid.operations, ...entry.found.operations],
       tail: laid.tail,
@@ -151,6 +163,16 @@ export const searchPasses = (
       ),
       value: laid.value + valueFor(entry, priority),
     }));
+  };
+  const goneOn = (laid: Laid, one: Seen): Laid[] =>
+    laidOn(laid, one, (onto) => varied(standing(one, onto), priority, NEXT));
+  /** What differs in colour alone is made as the one before it, with the same product. */
+  const madeAgain = (laid: Laid, one: Seen): Laid[] => {
+    const twin = seen.find((other) => kindOf(other) === kindOf(one) && passIn(laid, other));
+    const before = twin && passIn(laid, twin);
+    if (!before) return [];
+    const isSame = ({ found }: Scored) => found.key === before.key;
+    return laidOn(laid, one, (onto) => varied(standing(one, onto, [before.method]).filter(isSame), priority, 1));
   };
 
   /** The finishes that may go over all: the first design's own, none, or another that its way of working takes. */
@@ -185,11 +207,12 @@ export const searchPasses = (
   const all = new Map<string, Scored>();
   for (const [first, ...rest] of ordersTried(seen)) {
     let laid = begun(first!);
-    for (const one of rest)
-      laid = laid
-        .flatMap((before) => goneOn(before, one))
+    for (const one of rest) {
+      const again = laid.flatMap((before) => madeAgain(before, one));
+      laid = (again.length ? again : laid.flatMap((before) => goneOn(before, one)))
         .sort((left, right) => right.value - left.value)
         .slice(0, WIDTH * NEXT);
+    }
     for (const entry of laid.map(closed)) {
       if (!entry) continue;
       // the same layers in another order are one answer: the better order stands

@@ -98,7 +98,11 @@ const withAllDesigns = (changed: Brief, whole: Brief): Brief => ({
   ...changed,
   part: {
     ...changed.part,
-    designs: whole.part.designs.map((design) => changed.part.designs.find(({ id }) => id === design.id) ?? design),
+    designs: whole.part.designs.map((design) => {
+      const now = changed.part.designs.find(({ id }) => id === design.id);
+      const { colour } = design.wants;
+      return now ? { ...now, wants: { ...now.wants, ...(colour === undefined ? {} : { colour }) } } : design;
+    }),
   },
 });
 

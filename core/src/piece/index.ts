@@ -13,7 +13,16 @@ export {
 export { rimZoneOf } from './rimZone.ts';
 export { surfaceFacts, type SurfaceFacts } from './surfaceFacts.ts';
 export { layersAt, type Cut, type Layer, type Profile } from './layersAt.ts';
-export { designIdsOf, designsServed, methodIdFor, methodIdOf, passesOf, slotIdOf, type Pass } from './passes.ts';
+export {
+  designIdsOf,
+  designsServed,
+  kindOfDesign,
+  methodIdFor,
+  methodIdOf,
+  passesOf,
+  slotIdOf,
+  type Pass,
+} from './passes.ts';
 export { slotOf } from './slotOf.ts';
 export { wantedColour } from './wantedColour.ts';
 export { hazardsOfPiece } from './hazardsOfPiece.ts';

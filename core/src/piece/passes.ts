@@ -47,6 +47,10 @@ export const designIdsOf = (stack: Stack): ReadonlyMap<string, string | null> =>
   );
 };
 
+/** What two designs have in common that differ in colour alone: they are made in one way, one after the other. */
+export const kindOfDesign = ({ look, zone, seenFrom, over, wants: { colour: _colour, ...wants } }: Design): string =>
+  JSON.stringify([look, zone, seenFrom, over, wants]);
+
 /**
  * The designs that an operation serves: those that are laid in one go with its own; all of them where it serves none alone, none where
  * its own is gone.

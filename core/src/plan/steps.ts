@@ -367,7 +367,8 @@ class StepList {
     const last = operations.at(-1)!;
     const labels = operations.map((operation) => labelOf(operation, of(operation), scene, coat, face));
     const joined = labels.reduce((text, label, position) => {
-      const joint = ['transfer', 'hold'].includes(roleOf(operations[position]!)) ? ' with ' : ', then ';
+      const isHelp = ['transfer', 'hold'].includes(roleOf(operations[position]!));
+      const joint = !isHelp ? ', then ' : labels[position - 1]!.includes(', ') ? ', with ' : ' with ';
       return `${text}${joint}${label[0]!.toLowerCase()}${label.slice(1)}`;
     });
     const label = this.named(joined, last);

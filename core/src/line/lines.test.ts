@@ -129,6 +129,8 @@ const ROWS: readonly (readonly [string, object])[] = [
     { wants: { designs: [{ tone: 'light', colour: 'white' }, { colour: 'red' }] } },
   ],
   ['glass jar, lettering, etched letters', { look: 'frosted', wants: { designs: [{ way: 'frost-etch' }] } }],
+  // what was said before anything was named is said of what is named then
+  ['cotton bag, in film, white letters', { wants: { designs: [{ way: 'iron-on', tone: 'light', colour: 'white' }] } }],
   ['cotton bag, letters in white and red', { wants: { designs: [{ tone: 'light', colour: 'white and red' }] } }],
   ['coir mat by stencil and brush, no spray', { wants: { designs: [{ way: 'pile-stipple' }] } }],
   ['steel sign without rust', { condition: [] }],

@@ -15,7 +15,7 @@ import {
   type Measured,
   type Piece,
 } from './index.ts';
-import { all, latex, NOW } from './testing/amounts.ts';
+import { all, latex, measuredAs, NOW } from './testing/amounts.ts';
 
 const workshop = { ...plainWorkshop(), stock: [] };
 
@@ -34,21 +34,7 @@ const measuredAll = (piece: Piece): Measured =>
   Object.fromEntries(
     piece.parts[0]!.designs.map(({ id }) => [
       id,
-      {
-        areaMm2: 100,
-        cutLengthMm: 100,
-        cutAllMm: 100,
-        islands: 0,
-        blanks: [{ id: 'b', widthMm: 20, heightMm: 30, count: 1, colour: null }],
-        lay: {
-          gapMm: 6,
-          marginMm: 0,
-          canTurn: true,
-          reach: { widthMm: 305, lengthMm: 305 },
-          stock: { kind: 'roll', widthMm: 305, lengthMm: 5000 },
-          isOwn: false,
-        },
-      },
+      measuredAs([{ id: 'b', widthMm: 20, heightMm: 30, count: 1, colour: null }]),
     ]),
   );
 

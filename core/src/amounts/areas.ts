@@ -1,7 +1,7 @@
 import type { Range } from '../cut/index.ts';
 import type { DecidingFigure } from '../judge/index.ts';
 import type { Catalogue } from '../materials/index.ts';
-import { facesOf, surfaceFacts, type ApplyOperation, type Design, type Part, designsServed } from '../piece/index.ts';
+import { designsServed, facesOf, surfaceFacts, type ApplyOperation, type Design, type Part } from '../piece/index.ts';
 import { clearAreaOf, polygonArea, polygonLength, type ClearArea } from '../shape/index.ts';
 import { areaWords } from './areaWords.ts';
 import type { Measured } from './measured.ts';

@@ -1,5 +1,5 @@
 import type { Product } from '../materials/index.ts';
-import { stencilsFor, type ApplyOperation, designsServed } from '../piece/index.ts';
+import { designsServed, stencilsFor, type ApplyOperation } from '../piece/index.ts';
 import { workedArea } from './areas.ts';
 import { areaWords } from './areaWords.ts';
 import { figureOf, unknownAmount, type Amount, type Need, type Scene } from './need.ts';

@@ -2,7 +2,7 @@ import { coatNeed } from './coatNeed.ts';
 import { mixFor } from './mixFor.ts';
 import type { Range } from '../cut/index.ts';
 import type { Catalogue, Figure, Product } from '../materials/index.ts';
-import { surfaceFacts, type ApplyOperation, designsServed } from '../piece/index.ts';
+import { designsServed, surfaceFacts, type ApplyOperation } from '../piece/index.ts';
 import { workedArea, type Because, type WorkedArea } from './areas.ts';
 import { figureOf, unknownAmount, type Amount, type Need, type Scene } from './need.ts';
 import { exactly, scaledBy, shareOf, times } from './ranges.ts';

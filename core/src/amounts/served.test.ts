@@ -23,6 +23,7 @@ import {
   read,
   bare,
   linesOf,
+  measuredAs,
   line,
   withPart,
   latex,
@@ -93,21 +94,9 @@ describe('what the shelf gives', () => {
         now: NOW,
         measured: {
           [flasks.id]: {
-            [flasks.parts[0]!.designs[0]!.id]: {
-              areaMm2: 100,
-              cutLengthMm: 100,
-              cutAllMm: 100,
-              islands: 0,
-              blanks: colours.map((colour, at) => ({ id: `b${at}`, widthMm: 200, heightMm: 200, count: 2, colour })),
-              lay: {
-                gapMm: 6,
-                marginMm: 0,
-                canTurn: true,
-                reach: { widthMm: 305, lengthMm: 305 },
-                stock: { kind: 'roll', widthMm: 305, lengthMm: 5000 },
-                isOwn: false,
-              },
-            },
+            [flasks.parts[0]!.designs[0]!.id]: measuredAs(
+              colours.map((colour, at) => ({ id: `b${at}`, widthMm: 200, heightMm: 200, count: 2, colour })),
+            ),
           },
         },
       }).filter(({ productId }) => productId === 'film-cast');

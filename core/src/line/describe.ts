@@ -1,6 +1,7 @@
 import type { Catalogue } from '../materials/index.ts';
 import type { AreaInput } from '../shape/index.ts';
 import {
+  MOST_COLOUR,
   PLAIN_PLACEMENT,
   plainSurface,
   plainUse,
@@ -87,8 +88,6 @@ const seenFromOf = (said: string | undefined, zone: Design['zone'] | undefined):
       : 'same'
     : ((said as Design['seenFrom'] | undefined) ?? 'unknown');
 
-/** Letters that the colours of a design may have in a document. */
-const MOST_COLOUR = 40;
 /** All colours that were said of a design: "cream and red". */
 const coloursSaid = (own: readonly Chip[]): string | undefined => {
   const said = new Set(own.flatMap(({ field, value }) => (field === 'design colour' ? [String(value)] : [])));

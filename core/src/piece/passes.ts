@@ -3,7 +3,8 @@ import type { Design, Operation, Part, Stack } from './schema.ts';
 /** Designs that are laid in one go: the same look, colour, place, side that they are seen from, and wishes. */
 export type Pass = readonly Design[];
 
-const ALIKE = ['look', 'tone', 'zone', 'seenFrom', 'wants', 'over'] as const;
+/** What decides how a design is made, beside its colour and wishes. */
+const madeBy = ({ look, zone, seenFrom, over }: Design) => [look, zone, seenFrom, over];
 
 /**
  * The designs of a part, sorted into those that are laid together.
@@ -13,7 +14,7 @@ const ALIKE = ['look', 'tone', 'zone', 'seenFrom', 'wants', 'over'] as const;
 export const passesOf = (designs: readonly Design[]): Pass[] => {
   const passes = new Map<string, Design[]>();
   for (const design of designs) {
-    const alike = JSON.stringify(ALIKE.map((fact) => design[fact]));
+    const alike = JSON.stringify([madeBy(design), design.tone, design.wants]);
     const pass = passes.get(alike);
     if (pass) pass.push(design);
     else passes.set(alike, [design]);
@@ -48,8 +49,10 @@ export const designIdsOf = (stack: Stack): ReadonlyMap<string, string | null> =>
 };
 
 /** What two designs have in common that differ in colour alone: they are made in one way, one after the other. */
-export const kindOfDesign = ({ look, zone, seenFrom, over, wants: { colour: _colour, ...wants } }: Design): string =>
-  JSON.stringify([look, zone, seenFrom, over, wants]);
+export const kindOfDesign = (design: Design): string => {
+  const { colour: _colour, ...wants } = design.wants;
+  return JSON.stringify([madeBy(design), wants]);
+};
 
 /**
  * The designs that an operation serves: those that are laid in one go with its own; all of them where it serves none alone, none where

@@ -99,12 +99,16 @@ export type Use = z.output<typeof useSchema>;
 /** Where on the piece a design lies; `underside` is the side that neither food nor lips touch. */
 export const ZONES = ['outside', 'underside', 'rim', 'inside', 'foodSide'] as const;
 
+/** Letters that a colour may be said in. */
+export const MOST_COLOUR = 40;
+const saidColour = z.string().min(1).max(MOST_COLOUR);
+
 /** A coat that is wanted over or under the work, and not there yet: a product, or only its kind and colour. */
 export const wantedCoatSchema = z.strictObject({
   product: z.string().min(1).max(80).optional(),
   kind: z.enum(KINDS).optional(),
   tone: z.enum(['light', 'dark']).optional(),
-  colour: z.string().min(1).max(40).optional(),
+  colour: saidColour.optional(),
 });
 export type WantedCoat = z.output<typeof wantedCoatSchema>;
 
@@ -122,7 +126,7 @@ export const designWantsSchema = z.strictObject({
   mask: z.string().min(1).max(80).optional(),
   film: z.string().min(1).max(80).optional(),
   /** As it was said; of several colours all: "cream and red". */
-  colour: z.string().min(1).max(40).optional(),
+  colour: saidColour.optional(),
   hand: z.boolean().optional(),
 });
 export type DesignWants = z.output<typeof designWantsSchema>;

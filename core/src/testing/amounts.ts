@@ -3,7 +3,16 @@ import { readArtwork, type ArtworkRecord } from '../artwork/index.ts';
 import { catalogue } from '../materials/index.ts';
 import type { Part, Piece } from '../piece/index.ts';
 import { plainCan, type Can, type CanUse, type Shelf } from '../shelf/index.ts';
-import { amountsFor, cansToTake, measuredOf, type AmountLine, type Measured, type Need } from '../amounts/index.ts';
+import {
+  amountsFor,
+  cansToTake,
+  measuredOf,
+  type AmountLine,
+  type Measured,
+  type MeasuredBlank,
+  type MeasuredDesign,
+  type Need,
+} from '../amounts/index.ts';
 
 export const all = catalogue();
 export const NOW = '2026-11-25T09:00:00Z';
@@ -22,6 +31,22 @@ export const read = (svg: string) => {
   if (!answer.ok) throw new Error('an artwork of the demo does not read');
   return answer.artwork;
 };
+/** A design as it is measured where only its blanks matter: 100 mm² of openings, cut from a roll of 305 mm. */
+export const measuredAs = (blanks: readonly MeasuredBlank[]): MeasuredDesign => ({
+  areaMm2: 100,
+  cutLengthMm: 100,
+  cutAllMm: 100,
+  islands: 0,
+  blanks,
+  lay: {
+    gapMm: 6,
+    marginMm: 0,
+    canTurn: true,
+    reach: { widthMm: 305, lengthMm: 305 },
+    stock: { kind: 'roll', widthMm: 305, lengthMm: 5000 },
+    isOwn: false,
+  },
+});
 export const bare = { cans: [], uses: [] };
 export const measured = (piece: Piece, shelf: Shelf = bare): Measured => {
   const cansOf = cansToTake({ pieces: [piece], shelf, now: NOW, catalogue: all });

@@ -40,12 +40,15 @@ const Pinned = ({ model, id }: { model: PieceModel; id: string }) => {
   );
 };
 
-/** The colours of the cans that the layers are taken from, in words, by operation. */
+/** The colours of the layers in words, by operation: of the cans that they are taken from, else as it was said. */
 const canColours = (lines: readonly AmountLine[], cans: readonly Can[]): ReadonlyMap<string, string> =>
   new Map(
     lines.flatMap(({ needs, cans: taken }) => {
-      const colour = cans.find(({ id }) => id === taken[0]?.canId)?.colour;
-      return colour ? needs.map(({ operationId }): [string, string] => [operationId, colour]) : [];
+      const ofCan = cans.find(({ id }) => id === taken[0]?.canId)?.colour;
+      return needs.flatMap(({ operationId, colour: said }): [string, string][] => {
+        const colour = ofCan ?? said;
+        return colour ? [[operationId, colour]] : [];
+      });
     }),
   );
 

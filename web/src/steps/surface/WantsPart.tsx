@@ -1,7 +1,8 @@
 import { Checkbox, Select } from '@mantine/core';
-import type { Design, DesignWants, Product, WantedCoat } from '@sgraffa/core';
+import { Fragment } from 'react';
+import { MOST_COLOUR, type Design, type DesignWants, type Product, type WantedCoat } from '@sgraffa/core';
 import { TypedInput } from '../../ui/TypedInput.tsx';
-import { KIND_WORDS } from '../../ui/words.ts';
+import { capitalised, KIND_WORDS } from '../../ui/words.ts';
 import type { PieceModel } from '../piece/usePieceModel.ts';
 
 type Wants = PieceModel['part']['wants'];
@@ -11,7 +12,6 @@ const kept = <Shape extends object>(shape: Shape): Shape =>
   Object.fromEntries(Object.entries(shape).filter(([, value]) => value !== null && value !== undefined)) as Shape;
 
 const KIND_PREFIX = 'kind:';
-const MOST_COLOUR = 40;
 
 /** A coat that is wanted: any of a kind, or one product. */
 const CoatSelect = ({
@@ -26,14 +26,13 @@ const CoatSelect = ({
   set: (coat: WantedCoat | undefined) => void;
 }) => {
   const kinds = [...new Set(products.map(({ kind }) => kind))];
-  const shades = [coat?.colour ?? coat?.tone].filter((shade) => shade !== undefined);
   return (
     <Select
       label={label}
       placeholder="whatever fits"
       clearable
       searchable
-      {...(shades.length ? { description: `In ${shades.join(' ')}.` } : {})}
+      {...(coat?.tone && coat.colour === undefined ? { description: `In ${coat.tone}.` } : {})}
       data={[
         ...kinds.map((kind) => ({ value: `${KIND_PREFIX}${kind}`, label: `any ${KIND_WORDS[kind] ?? kind}` })),
         ...products.map(({ id, name }) => ({ value: id, label: name })),
@@ -140,24 +139,35 @@ const DesignWantsFields = ({ model, design, isSeveral }: { model: PieceModel; de
 /** What is wanted and not there yet: it ranks first where it stands, and is answered first where it does not. */
 export const WantsPart = ({ model }: { model: PieceModel }) => {
   const { part, catalogue, changePart } = model;
-  const setCoat = (which: keyof Wants) => (coat: WantedCoat | undefined) =>
-    changePart((now) => ({ ...now, wants: kept({ ...now.wants, [which]: coat }) }), `the ${which} that is wanted`);
+  const setCoat = (which: keyof Wants, coat: WantedCoat | undefined) =>
+    changePart(
+      (now) => ({
+        ...now,
+        wants: kept({ ...now.wants, [which]: coat && Object.keys(coat).length ? coat : undefined }),
+      }),
+      `the ${which} that is wanted`,
+    );
   const coats = (role: Product['roles'][number]) => catalogue.products.filter(({ roles }) => roles.includes(role));
   return (
     <>
       <h2>What is wanted</h2>
       <p className="sg-quiet">Still to be done. What is on the piece already stands above, under the surface.</p>
       <div className="sg-fields">
-        <CoatSelect label="Ground" coat={part.wants.ground} products={coats('ground')} set={setCoat('ground')} />
-        <ColourInput
-          label="Ground in which colour"
-          colour={part.wants.ground?.colour}
-          set={(colour) => {
-            const coat = kept({ ...part.wants.ground, colour: colour ?? undefined });
-            setCoat('ground')(Object.keys(coat).length ? coat : undefined);
-          }}
-        />
-        <CoatSelect label="Finish" coat={part.wants.finish} products={coats('finish')} set={setCoat('finish')} />
+        {(['ground', 'finish'] as const).map((which) => (
+          <Fragment key={which}>
+            <CoatSelect
+              label={capitalised(which)}
+              coat={part.wants[which]}
+              products={coats(which)}
+              set={(coat) => setCoat(which, coat)}
+            />
+            <ColourInput
+              label={`${capitalised(which)} in which colour`}
+              colour={part.wants[which]?.colour}
+              set={(colour) => setCoat(which, kept({ ...part.wants[which], colour: colour ?? undefined }))}
+            />
+          </Fragment>
+        ))}
         {part.designs.map((design) => (
           <DesignWantsFields key={design.id} model={model} design={design} isSeveral={part.designs.length > 1} />
         ))}
